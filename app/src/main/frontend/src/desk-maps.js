@@ -1,0 +1,163 @@
+// The desk's maps: a layer with its card, planning a round, the places of a visit.
+import { request } from "./api.js";
+import * as maps from "./map.js";
+import DragBox from "ol/interaction/DragBox.js";
+
+const json = async (path) => (await request(path)).json();
+
+async function begin(component, project) {
+  const basemap = await json(`/api/p/${project}/basemap`);
+  return maps.makeMap(component.$refs.map, basemap);
+}
+
+/** A layer on the map; a click, or a line of the list, opens the card of a feature beside it. */
+export function layerPage() {
+  return {
+    card: null, total: 0, drawn: 0, found: "", failure: "", list: [], tab: "fields",
+    async init() {
+      const { project, layer } = this.$el.dataset;
+      this.base = `/api/p/${project}/layers/${layer}`;
+      let chosen = location.hash.slice(1);
+      try {
+        const map = await begin(this, project);
+        const data = await json(this.base + "/features");
+        const drawn = maps.featureLayer(map, (id) => id === chosen);
+        drawn.getSource().addFeatures(maps.format.readFeatures(data));
+        this.total = data.count;
+        this.drawn = data.drawn;
+        this.all = data.features.map((f) => ({ id: f.id, caption: f.caption || "(no caption)" }));
+        this.filter();
+        maps.show(map, drawn.getSource().getExtent());
+        this.pick = async (id) => {
+          chosen = id;
+          drawn.changed();
+          history.replaceState(null, "", "#" + id);
+          this.card = await json(`${this.base}/features/${id}`);
+        };
+        map.on("singleclick", (e) => {
+          const hit = map.forEachFeatureAtPixel(e.pixel, (f) => f, { layerFilter: (l) => l === drawn, hitTolerance: 8 });
+          if (hit) this.pick(hit.getId());
+        });
+        map.on("pointermove", (e) => {
+          map.getTargetElement().style.cursor = map.hasFeatureAtPixel(e.pixel, { layerFilter: (l) => l === drawn, hitTolerance: 8 }) ? "pointer" : "";
+        });
+        if (chosen) await this.pick(chosen);
+        this.$el.dataset.ready = "true";
+      } catch (e) {
+        this.failure = e.message;
+      }
+    },
+    filter() {
+      const wanted = this.found.trim().toLowerCase();
+      this.list = this.all.filter((f) => f.caption.toLowerCase().includes(wanted)).slice(0, 200);
+    },
+    open(event) {
+      this.pick(event.currentTarget.dataset.id);
+    },
+    close() {
+      this.card = null;
+      history.replaceState(null, "", location.pathname);
+    },
+    get hasCard() { return this.card !== null; },
+    get noCard() { return this.card === null; },
+    get caption() { return this.card?.caption ?? ""; },
+    get values() { return this.card?.values ?? []; },
+    get history() {
+      return (this.card?.history ?? []).map((e) => ({ ...e, when: new Date(e.at).toLocaleString([], { dateStyle: "medium", timeStyle: "short" }), link: e.visit ? `${location.pathname.replace(/\/layers\/.*/, "")}/hand-ins/${e.visit}` : null, changes: e.fields.map((f) => `${f.label}: ${f.before || "empty"} → ${f.after || "empty"}`) }));
+    },
+    get partly() { return this.drawn < this.total; },
+  };
+}
+
+/** Picks the stops of a round: by rectangle on the map, by a click, or in the list. */
+export function roundPlanner() {
+  return {
+    count: 0, ids: "", found: "", list: [], drawing: false, failure: "",
+    async init() {
+      const { project, layer } = this.$el.dataset;
+      const chosen = new Set();
+      this.chosen = chosen;
+      try {
+        const map = await begin(this, project);
+        const data = await json(`/api/p/${project}/layers/${layer}/features`);
+        const drawn = maps.featureLayer(map, (id) => chosen.has(id));
+        const source = drawn.getSource();
+        source.addFeatures(maps.format.readFeatures(data));
+        maps.show(map, source.getExtent());
+        this.all = data.features.map((f) => ({ id: f.id, caption: f.caption || "(no caption)" }));
+        this.update = () => {
+          drawn.changed();
+          this.count = chosen.size;
+          this.ids = [...chosen].join(",");
+          this.filter();
+        };
+        const box = new DragBox({ condition: (e) => this.drawing || e.originalEvent.shiftKey });
+        box.on("boxend", () => {
+          source.forEachFeatureIntersectingExtent(box.getGeometry().getExtent(), (f) => { chosen.add(f.getId()); });
+          this.drawing = false;
+          this.update();
+        });
+        map.addInteraction(box);
+        map.on("singleclick", (e) => {
+          const hit = map.forEachFeatureAtPixel(e.pixel, (f) => f, { layerFilter: (l) => l === drawn, hitTolerance: 8 });
+          if (hit) this.toggle(hit.getId());
+        });
+        this.update();
+        this.$el.dataset.ready = "true";
+      } catch (e) {
+        this.failure = e.message;
+      }
+    },
+    toggle(id) {
+      if (!this.chosen.delete(id)) this.chosen.add(id);
+      this.update();
+    },
+    tick(event) { this.toggle(event.currentTarget.value); },
+    filter() {
+      const wanted = this.found.trim().toLowerCase();
+      this.list = this.all.filter((f) => f.caption.toLowerCase().includes(wanted)).slice(0, 300).map((f) => ({ ...f, on: this.chosen.has(f.id) }));
+    },
+    draw() { this.drawing = !this.drawing; },
+    clear() {
+      this.chosen.clear();
+      this.update();
+    },
+    get none() { return this.count === 0; },
+    get said() { return this.count === 1 ? "1 stop" : `${this.count} stops`; },
+    get drawLabel() { return this.drawing ? "Now drag over the map" : "Draw a rectangle"; },
+    get makeLabel() { return this.count === 0 ? "Choose stops first" : `Make the round with ${this.said}`; },
+  };
+}
+
+/** A visit's places: on the layer, from the field, and where the person stood. */
+export function visitPlaces() {
+  return {
+    failure: "",
+    async init() {
+      const { project, places } = this.$el.dataset;
+      try {
+        const map = await begin(this, project);
+        const p = JSON.parse(places);
+        const source = new maps.VectorSource();
+        const styles = {
+          layer: new maps.Style({ image: new maps.CircleStyle({ radius: 8, fill: new maps.Fill({ color: "#fff" }), stroke: new maps.Stroke({ color: "#1f2a30", width: 2.5 }) }), stroke: new maps.Stroke({ color: "#1f2a30", width: 3 }) }),
+          field: new maps.Style({ image: new maps.CircleStyle({ radius: 8, fill: new maps.Fill({ color: "#6a3d7c" }), stroke: new maps.Stroke({ color: "#1f2a30", width: 2 }) }), stroke: new maps.Stroke({ color: "#6a3d7c", width: 3 }) }),
+        };
+        for (const key of ["layer", "field"]) {
+          if (!p[key]) continue;
+          const f = maps.format.readFeature({ type: "Feature", geometry: p[key], properties: {} });
+          f.setStyle(styles[key]);
+          source.addFeature(f);
+        }
+        map.addLayer(new maps.VectorLayer({ source }));
+        if (p.person) {
+          const [lon, lat] = p.person.coordinates;
+          maps.ownPosition(map)({ lon, lat });
+        }
+        maps.show(map, source.getExtent(), 60);
+      } catch (e) {
+        this.failure = e.message;
+      }
+    },
+  };
+}

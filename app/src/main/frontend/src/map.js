@@ -1,0 +1,134 @@
+// Maps: OpenLayers on canvas over the project's plain basemap, styles of our own.
+import Feature from "ol/Feature.js";
+import GeoJSON from "ol/format/GeoJSON.js";
+import OlMap from "ol/Map.js";
+import View from "ol/View.js";
+import Point from "ol/geom/Point.js";
+import { circular } from "ol/geom/Polygon.js";
+import { defaults as controls } from "ol/control/defaults.js";
+import MousePosition from "ol/control/MousePosition.js";
+import ScaleLine from "ol/control/ScaleLine.js";
+import { defaults as interactions } from "ol/interaction/defaults.js";
+import VectorLayer from "ol/layer/Vector.js";
+import { fromLonLat, toLonLat, transformExtent } from "ol/proj.js";
+import VectorSource from "ol/source/Vector.js";
+import CircleStyle from "ol/style/Circle.js";
+import Fill from "ol/style/Fill.js";
+import Icon from "ol/style/Icon.js";
+import Stroke from "ol/style/Stroke.js";
+import Style from "ol/style/Style.js";
+import Text from "ol/style/Text.js";
+import { symbolUrl } from "./symbols.js";
+
+export const format = new GeoJSON({ featureProjection: "EPSG:3857" });
+const FONT = '"Atkinson Hyperlegible Next Variable", sans-serif';
+
+const ground = {
+  land: new Style({ zIndex: 0, fill: new Fill({ color: "#f1eddf" }), stroke: new Stroke({ color: "#8f988f", width: 1.2 }) }),
+  marsh: new Style({ zIndex: 1, fill: new Fill({ color: "#dde3cf" }), stroke: new Stroke({ color: "#b4bda1", width: 1, lineDash: [3, 3] }) }),
+  ridge: new Style({ zIndex: 2, fill: new Fill({ color: "rgba(178,166,128,0.16)" }), stroke: new Stroke({ color: "rgba(140,128,92,0.45)", width: 1 }) }),
+  drain: new Style({ zIndex: 3, stroke: new Stroke({ color: "#9bb6c2", width: 1.6 }) }),
+  "main drain": new Style({ zIndex: 4, stroke: new Stroke({ color: "#86a9ba", width: 4 }) }),
+  road: [new Style({ zIndex: 5, stroke: new Stroke({ color: "#b9ad95", width: 4 }) }), new Style({ zIndex: 6, stroke: new Stroke({ color: "#fffdf6", width: 2.4 }) })],
+  building: new Style({ zIndex: 7, fill: new Fill({ color: "#cbbfaa" }) }),
+};
+
+function basemapStyle(f) {
+  const what = f.get("what");
+  if (what !== "place") return ground[what];
+  return new Style({ zIndex: 8, text: new Text({ text: f.get("name"), font: `italic 13px ${FONT}`, fill: new Fill({ color: "#5a5646" }), stroke: new Stroke({ color: "#fbf9f3", width: 3 }) }) });
+}
+
+function degrees([x, y]) {
+  return `${Math.abs(y).toFixed(5)}° ${y < 0 ? "S" : "N"}  ${Math.abs(x).toFixed(5)}° ${x < 0 ? "W" : "E"}`;
+}
+
+/** A map in an element. `basemap` is GeoJSON; empty for none. */
+export function makeMap(target, basemap) {
+  const layers = [];
+  if (basemap) layers.push(new VectorLayer({ source: new VectorSource({ features: format.readFeatures(basemap) }), style: basemapStyle, declutter: false }));
+  return new OlMap({
+    target,
+    layers,
+    controls: controls({ attribution: false, rotate: false }).extend([
+      new ScaleLine({ units: "metric", minWidth: 70 }),
+      new MousePosition({ projection: "EPSG:4326", coordinateFormat: degrees, placeholder: false }),
+    ]),
+    interactions: interactions({ altShiftDragRotate: false, pinchRotate: false }),
+    view: new View({ center: fromLonLat([-10.2, 57.9]), zoom: 11, maxZoom: 21, constrainRotation: true }),
+  });
+}
+
+const selectedStroke = new Stroke({ color: "#6a3d7c", width: 4 });
+const plainPoint = new CircleStyle({ radius: 5, fill: new Fill({ color: "#3c4f5a" }), stroke: new Stroke({ color: "#fbf9f3", width: 1.5 }) });
+const chosenPoint = new CircleStyle({ radius: 8, fill: new Fill({ color: "#6a3d7c" }), stroke: new Stroke({ color: "#1f2a30", width: 2 }) });
+
+function label(f, map) {
+  return map.getView().getZoom() < 14 ? undefined : new Text({ text: f.get("caption") ?? "", font: `12px ${FONT}`, offsetY: -14, fill: new Fill({ color: "#1f2a30" }), stroke: new Stroke({ color: "#fbf9f3", width: 3 }) });
+}
+
+/** A layer's features on a map; `isChosen(id)` says which are drawn as selected. */
+export function featureLayer(map, isChosen = () => false) {
+  const layer = new VectorLayer({
+    source: new VectorSource(),
+    declutter: true,
+    style: (f) => {
+      const chosen = isChosen(f.getId());
+      const line = f.getGeometry().getType().includes("Line");
+      const area = f.getGeometry().getType().includes("Polygon");
+      return new Style({
+        zIndex: chosen ? 2 : 1,
+        image: chosen ? chosenPoint : plainPoint,
+        fill: area ? new Fill({ color: chosen ? "rgba(106,61,124,0.25)" : "rgba(60,79,90,0.07)" }) : undefined,
+        stroke: chosen ? selectedStroke : new Stroke({ color: "#3c4f5a", width: line ? 3 : 1.4 }),
+        text: area ? new Text({ text: f.get("caption") ?? "", font: `600 13px ${FONT}`, overflow: true, fill: new Fill({ color: "#1f2a30" }), stroke: new Stroke({ color: "#fbf9f3", width: 3 }) }) : label(f, map),
+      });
+    },
+  });
+  map.addLayer(layer);
+  return layer;
+}
+
+const icons = new Map();
+function icon(name) {
+  if (!icons.has(name)) icons.set(name, new Icon({ src: symbolUrl(name), scale: 1 }));
+  return icons.get(name);
+}
+
+/** Stops on a map by their state. */
+export function stopLayer(map, stateOf) {
+  const layer = new VectorLayer({
+    source: new VectorSource(),
+    style: (f) => {
+      const shape = f.getGeometry();
+      const at = shape.getType() === "Point" ? shape : new Point(shape.getType().includes("Polygon") ? shape.getInteriorPoint?.().getFirstCoordinate() ?? shape.getFirstCoordinate() : shape.getFirstCoordinate());
+      return [new Style({ stroke: new Stroke({ color: "#1f2a30", width: 2 }) }), new Style({ geometry: at, image: icon(stateOf(f.getId())), text: label(f, map) })];
+    },
+  });
+  map.addLayer(layer);
+  return layer;
+}
+
+/** Where the device is: an ink wedge, its accuracy as a dashed ring. Returns a function that takes a fix. */
+export function ownPosition(map) {
+  const wedge = new Feature();
+  const ring = new Feature();
+  const image = new Icon({ src: symbolUrl("here"), rotateWithView: true });
+  wedge.setStyle(new Style({ image, zIndex: 9 }));
+  ring.setStyle(new Style({ stroke: new Stroke({ color: "#1f2a30", width: 1.5, lineDash: [5, 5] }) }));
+  map.addLayer(new VectorLayer({ source: new VectorSource({ features: [ring, wedge] }), zIndex: 10 }));
+  return (fix) => {
+    wedge.setGeometry(new Point(fromLonLat([fix.lon, fix.lat])));
+    image.setRotation(((fix.heading ?? 0) * Math.PI) / 180);
+    ring.setGeometry(fix.accuracy ? circular([fix.lon, fix.lat], fix.accuracy, 48).transform("EPSG:4326", "EPSG:3857") : undefined);
+  };
+}
+
+/** Shows an extent in degrees [west, south, east, north], or that of a source. */
+export function show(map, extent, padding = 40) {
+  if (extent && extent.every(Number.isFinite)) map.getView().fit(extent, { padding: [padding, padding, padding, padding], maxZoom: 17 });
+}
+
+export const inDegrees = (extent) => transformExtent(extent, "EPSG:3857", "EPSG:4326");
+export const ofDegrees = (extent) => transformExtent(extent, "EPSG:4326", "EPSG:3857");
+export { fromLonLat, toLonLat, Point, Feature, VectorLayer, VectorSource, Style, Stroke, Fill, CircleStyle };

@@ -1,0 +1,217 @@
+// Visits on the device: begun, changed, saved, handed in. The rules run in the engine; this module keeps and sends.
+import * as tus from "tus-js-client";
+import { Failure, request } from "./api.js";
+import { loadEngine } from "./engine.js";
+import { currentFix, offsetMinutes } from "./fix.js";
+import { sha256, workOf } from "./pack.js";
+import * as store from "./store.js";
+
+export const deviceName = () => localStorage.getItem("whinridge-device") ?? "this device";
+
+/** The engine's objects for a pack: the compiled form and the look-up layers. Kept while the page lives. */
+const ready = new Map();
+async function prepared(pack, workHash) {
+  const key = workHash + Object.values(pack.parts).join();
+  if (!ready.has(key)) {
+    const engine = await loadEngine();
+    const work = await workOf(workHash);
+    const form = engine.form(JSON.stringify(work.form), JSON.stringify(work.schema));
+    if (!form) throw new Error("The form of this round can't be run on this device: " + engine.problems(JSON.stringify(work.form), JSON.stringify(work.schema)));
+    const layers = engine.layers();
+    for (const l of pack.lookups) layers.add(l.layer, JSON.stringify(l.schema), JSON.stringify(l.features));
+    ready.set(key, { work, form, layers });
+  }
+  return ready.get(key);
+}
+
+/** Opens a stop: goes on with its visit if one is here, else begins one. */
+export async function openVisit(pack, feature, existing) {
+  const workHash = existing?.work ?? pack.parts.work;
+  const { work, form, layers } = await prepared(pack, workHash);
+  const fix = currentFix();
+  const last = pack.last[feature.id];
+  const visit = existing ?? {
+    id: crypto.randomUUID(),
+    round: pack.round,
+    feature: feature.id,
+    caption: feature.caption,
+    person: pack.person,
+    work: workHash,
+    status: "begun",
+    startedAt: new Date().toISOString(),
+    photos: [],
+    base: feature,
+    start: {
+      person: pack.person,
+      device: deviceName(),
+      startedAt: new Date().toISOString(),
+      offset: offsetMinutes(),
+      edition: work.edition,
+      position: fix ? { lon: fix.lon, lat: fix.lat, accuracy: fix.accuracy } : undefined,
+      last: last?.answers,
+      lastDay: last?.day,
+    },
+  };
+  const open = form.visit(JSON.stringify({ ...visit.start, system: work.system }), JSON.stringify(visit.base), layers, visit.state ? JSON.stringify(visit.state) : "");
+  return new OpenVisit(visit, open, work);
+}
+
+export class OpenVisit {
+  #saving = Promise.resolve();
+
+  constructor(visit, open, work) {
+    this.visit = visit;
+    this.open = open;
+    this.work = work;
+    this.touched = Boolean(visit.state);
+  }
+
+  view() {
+    return JSON.parse(this.open.view());
+  }
+
+  /** Keeps the visit as it is now. Changes after completion make it begun again, until it is saved again. */
+  async keep(status = "begun") {
+    this.touched = true;
+    const v = this.visit;
+    v.state = JSON.parse(this.open.saved());
+    v.status = status;
+    v.changedAt = new Date().toISOString();
+    if (status === "complete") {
+      v.endedAt = v.changedAt;
+      v.result = JSON.parse(this.open.result());
+      delete v.office;
+    }
+    this.#saving = this.#saving.then(() => store.put("visits", structuredClone(v)), () => store.put("visits", structuredClone(v)));
+    return this.#saving;
+  }
+
+  /** Takes a photo: the geotag goes into its bytes here, before they are hashed; afterwards they are final. */
+  async addPhoto(question, file) {
+    const engine = await loadEngine();
+    const fix = currentFix();
+    let bytes = new Uint8Array(await (await asJpeg(file)).arrayBuffer());
+    let geotag = null;
+    let note = "no position: the receiver gave none";
+    if (fix) {
+      geotag = { lon: fix.lon, lat: fix.lat, accuracy: fix.accuracy, direction: fix.heading, at: new Date().toISOString(), offset: offsetMinutes() };
+      const tagged = engine.geotag(new Int8Array(bytes.buffer), JSON.stringify(geotag));
+      if (tagged) {
+        bytes = new Uint8Array(tagged);
+        note = `±${Math.round(fix.accuracy ?? 0)} m` + (fix.heading === undefined ? "" : `, looking ${Math.round(fix.heading)}°`);
+      } else {
+        geotag = null;
+        note = "its place could not be written into this picture";
+      }
+    }
+    const photo = { id: crypto.randomUUID(), visit: this.visit.id, question, blob: new Blob([bytes], { type: "image/jpeg" }), sha256: await sha256(bytes), bytes: bytes.length, geotag, note };
+    const before = this.open.saved();
+    const ids = valueOf(this.view(), question) ?? [];
+    this.open.set(question, JSON.stringify([...ids, photo.id]));
+    const v = this.visit;
+    v.photos.push({ id: photo.id, question, sha256: photo.sha256, bytes: photo.bytes, geotag });
+    v.state = JSON.parse(this.open.saved());
+    v.status = "begun";
+    try {
+      await this.#saving.catch(() => {});
+      await store.putPhoto(photo, structuredClone(v));
+      this.touched = true;
+    } catch (e) {
+      v.photos.pop();
+      v.state = JSON.parse(before);
+      this.open.set(question, JSON.stringify(ids));
+      throw e;
+    }
+    return photo;
+  }
+
+  async removePhoto(question, id) {
+    const ids = (valueOf(this.view(), question) ?? []).filter((x) => x !== id);
+    this.open.set(question, JSON.stringify(ids));
+    this.visit.photos = this.visit.photos.filter((p) => p.id !== id);
+    await this.keep();
+    await store.remove("photos", id);
+  }
+}
+
+function valueOf(view, name) {
+  for (const s of view.sections) for (const q of s.questions) if (q.name === name) return q.value;
+  return undefined;
+}
+
+/** The picture as JPEG bytes; other kinds are drawn anew, since a geotag has a fixed place in JPEG only. */
+async function asJpeg(file) {
+  const head = new Uint8Array(await file.slice(0, 2).arrayBuffer());
+  if (head[0] === 0xff && head[1] === 0xd8) return file;
+  const bitmap = await createImageBitmap(file);
+  const canvas = new OffscreenCanvas(bitmap.width, bitmap.height);
+  canvas.getContext("2d").drawImage(bitmap, 0, 0);
+  return canvas.convertToBlob({ type: "image/jpeg", quality: 0.92 });
+}
+
+/** Complete visits that the office does not have yet, and photos that are still to be sent. */
+export async function carried(person) {
+  const visits = (await store.all("visits")).filter((v) => v.person === person);
+  const photos = (await store.all("photos")).filter((p) => !p.sent && visits.some((v) => v.id === p.visit && v.status !== "begun"));
+  return { visits: visits.filter((v) => v.status === "complete"), photos, begun: visits.filter((v) => v.status === "begun") };
+}
+
+function document(v) {
+  const g = v.base.geometry;
+  return {
+    id: v.id, round: v.round, edition: v.start.edition, feature: v.feature, startedAt: v.startedAt, endedAt: v.endedAt, start: v.start, state: v.state,
+    ...v.result, base: { ...v.result.base, geometry: g ?? null }, photos: v.photos,
+  };
+}
+
+/** Sends everything complete: visits first, photos after. `told` hears how far it is. Throws a Failure when the office can't take it now. */
+export async function handIn(me, told) {
+  const waiting = await carried(me.person);
+  const headers = { [me.csrf.header]: me.csrf.token };
+  if (waiting.visits.length) {
+    told(`Sending ${waiting.visits.length} visit${waiting.visits.length === 1 ? "" : "s"}`);
+    const handInId = (await store.get("meta", "open-hand-in")) ?? crypto.randomUUID();
+    await store.put("meta", handInId, "open-hand-in");
+    const body = JSON.stringify({ id: handInId, device: deviceName(), person: me.person, sentAt: new Date().toISOString(), visits: waiting.visits.map(document) });
+    const answer = await (await request("/api/day/hand-ins", { method: "POST", body, headers: { "Content-Type": "application/json", ...headers } })).json();
+    for (const a of answer.visits) {
+      const v = await store.get("visits", a.id);
+      if (v && v.status === "complete") await store.put("visits", { ...v, status: "handed in", office: { state: a.state, reason: a.reason } });
+    }
+    await store.remove("meta", "open-hand-in");
+  }
+  const photos = (await carried(me.person)).photos;
+  let sent = 0;
+  for (const p of photos) {
+    told(`Photo ${sent + 1} of ${photos.length}`);
+    await send(p, headers, (share) => told(`Photo ${sent + 1} of ${photos.length}, ${Math.round(share * 100)} %`));
+    sent++;
+  }
+  return { visits: waiting.visits.length, photos: sent };
+}
+
+function send(photo, headers, progress) {
+  return new Promise((resolve, reject) => {
+    const upload = new tus.Upload(photo.blob, {
+      endpoint: "/api/day/uploads",
+      uploadUrl: photo.uploadUrl ?? null,
+      chunkSize: 1_500_000,
+      retryDelays: [0, 1000, 3000],
+      storeFingerprintForResuming: false,
+      metadata: { photo: photo.id },
+      headers,
+      onShouldRetry: (e) => ![401, 403, 404, 422].includes(e.originalResponse?.getStatus()),
+      onUploadUrlAvailable: () => store.put("photos", { ...photo, uploadUrl: upload.url }),
+      onChunkComplete: (_, accepted, total) => progress(accepted / total),
+      onSuccess: () => store.put("photos", { ...photo, uploadUrl: undefined, sent: new Date().toISOString() }).then(resolve, reject),
+      onError: (e) => {
+        const status = e.originalResponse?.getStatus() ?? 0;
+        const said = status === 401 ? "You are not signed in any more. Sign in again; nothing on this device is lost." : status === 0 ? "The link broke off while a photo was being sent. What the office has is kept; it goes on from there." : e.originalResponse.getBody() || "A photo could not be sent.";
+        // an upload that the office does not know any more is begun anew next time
+        const forget = status === 404 || status === 410 || status === 422 ? store.put("photos", { ...photo, uploadUrl: undefined }) : Promise.resolve();
+        forget.finally(() => reject(new Failure(status, said)));
+      },
+    });
+    upload.start();
+  });
+}

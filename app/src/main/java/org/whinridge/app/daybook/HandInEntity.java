@@ -1,0 +1,17 @@
+package org.whinridge.app.daybook;
+
+import jakarta.persistence.Entity;
+import jakarta.persistence.Id;
+import jakarta.persistence.Table;
+import java.time.Instant;
+import java.util.UUID;
+
+@Entity
+@Table(name = "hand_in")
+class HandInEntity {
+  @Id UUID id;
+  String person;
+  String device;
+  Instant receivedAt;
+  int visits;
+}

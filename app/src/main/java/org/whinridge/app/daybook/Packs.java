@@ -1,0 +1,213 @@
+package org.whinridge.app.daybook;
+
+import com.eclipsesource.json.JsonArray;
+import com.eclipsesource.json.JsonObject;
+import java.nio.charset.StandardCharsets;
+import java.security.MessageDigest;
+import java.security.NoSuchAlgorithmException;
+import java.util.HexFormat;
+import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.UUID;
+import org.locationtech.jts.geom.Envelope;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+import org.whinridge.app.form.Edition;
+import org.whinridge.app.form.Forms;
+import org.whinridge.app.layer.Layer;
+import org.whinridge.app.layer.Layers;
+import org.whinridge.app.project.Project;
+import org.whinridge.app.project.Projects;
+import org.whinridge.app.round.Round;
+import org.whinridge.app.round.Rounds;
+import org.whinridge.app.shell.JobProblem;
+import org.whinridge.core.layer.Feature;
+import org.whinridge.core.layer.Schema;
+import org.whinridge.core.prefill.Source;
+
+/** What a device takes offline for a round: content-hashed parts and a manifest that names them. */
+@Service
+@Transactional(readOnly = true)
+class Packs {
+  /**
+   * Look-up layers are clipped to the stops' box and this much around it, degrees (about two
+   * kilometres), since a pin may be moved.
+   */
+  private static final double AROUND_DEG = 0.03;
+
+  private final Rounds rounds;
+  private final Forms forms;
+  private final Layers layers;
+  private final Projects projects;
+  private final Visits visits;
+
+  Packs(Rounds rounds, Forms forms, Layers layers, Projects projects, Visits visits) {
+    this.rounds = rounds;
+    this.forms = forms;
+    this.layers = layers;
+    this.projects = projects;
+    this.visits = visits;
+  }
+
+  /** The manifest: [{name, hash, bytes}] and what the parts hold in numbers. */
+  JsonObject manifest(UUID roundId, String person) {
+    Round round = rounds.forPerson(roundId, person);
+    JsonArray parts = new JsonArray();
+    long bytes = 0;
+    for (String name : names(round)) {
+      byte[] content = part(round, name);
+      bytes += content.length;
+      parts.add(
+          new JsonObject()
+              .add("name", name)
+              .add("hash", sha256(content))
+              .add("bytes", content.length));
+    }
+    return new JsonObject()
+        .add("round", round.id().toString())
+        .add("madeAt", Layers.now().toString())
+        .add("bytes", bytes)
+        .add("parts", parts);
+  }
+
+  /** One part's bytes. */
+  byte[] part(UUID roundId, String name, String person) {
+    Round round = rounds.forPerson(roundId, person);
+    if (!names(round).contains(name)) throw JobProblem.notFound("part of this pack");
+    return part(round, name);
+  }
+
+  private Edition edition(Round round) {
+    return forms
+        .newest(round.formId())
+        .orElseThrow(() -> JobProblem.refused("The form of this round has no published edition."));
+  }
+
+  private Set<String> names(Round round) {
+    Set<String> out = new LinkedHashSet<>(List.of("work", "features", "last-visits", "basemap"));
+    edition(round)
+        .form()
+        .outdoors()
+        .questions()
+        .forEach(
+            q ->
+                q.prefill()
+                    .forEach(
+                        s -> {
+                          if (s instanceof Source.Place p) out.add("lookup-" + p.layerId());
+                        }));
+    return out;
+  }
+
+  private byte[] part(Round round, String name) {
+    Layer layer = layers.byId(round.layerId());
+    String json =
+        switch (name) {
+          case "work" -> work(round, layer).toString();
+          case "features" -> features(layer.schema().outdoors(), stops(round, layer)).toString();
+          case "last-visits" -> lastVisits(round).toString();
+          case "basemap" -> projects.basemap(round.projectId());
+          default ->
+              lookup(round, layer, UUID.fromString(name.substring("lookup-".length()))).toString();
+        };
+    return json.getBytes(StandardCharsets.UTF_8);
+  }
+
+  private List<Feature> stops(Round round, Layer layer) {
+    return layers.some(layer, round.stops().stream().map(Round.Stop::featureId).toList());
+  }
+
+  private JsonObject work(Round round, Layer layer) {
+    Edition e = edition(round);
+    Project p = projects.byId(round.projectId());
+    JsonObject r =
+        new JsonObject()
+            .add("id", round.id().toString())
+            .add("name", round.name())
+            .add("note", round.note())
+            .add("due", round.due().map(Object::toString).orElse(""))
+            .add("person", round.person());
+    return new JsonObject()
+        .add("round", r)
+        .add("project", new JsonObject().add("key", p.key()).add("name", p.name()))
+        .add(
+            "system",
+            new JsonObject().add("code", p.systemCode()).add("definition", p.systemDefinition()))
+        .add("layer", new JsonObject().add("id", layer.id().toString()).add("name", layer.name()))
+        .add("edition", e.number())
+        .add("form", e.form().outdoors().json())
+        .add("schema", e.schema().outdoors().json());
+  }
+
+  private static JsonObject features(Schema schema, List<Feature> all) {
+    JsonArray fs = new JsonArray();
+    for (Feature f : all)
+      fs.add(travelling(f, schema).json(schema).add("caption", schema.caption(f.values())));
+    return new JsonObject().add("schema", schema.json()).add("features", fs);
+  }
+
+  /** The feature without what the schema does not have: office only fields stay in the office. */
+  private static Feature travelling(Feature f, Schema schema) {
+    Map<String, org.whinridge.core.value.Value> values = new LinkedHashMap<>(f.values());
+    values.keySet().removeIf(name -> schema.field(name).isEmpty());
+    return new Feature(f.id(), f.geometry(), values, f.version());
+  }
+
+  private JsonObject lookup(Round round, Layer layer, UUID id) {
+    Optional<Layer> other =
+        layers.list(round.projectId()).stream().filter(l -> l.id().equals(id)).findFirst();
+    if (other.isEmpty()) return new JsonObject().add("missing", true);
+    Envelope box = new Envelope();
+    stops(round, layer)
+        .forEach(f -> f.geometry().ifPresent(g -> box.expandToInclude(g.getEnvelopeInternal())));
+    box.expandBy(AROUND_DEG);
+    JsonArray fs = new JsonArray();
+    Schema schema = other.get().schema().outdoors();
+    layers.each(
+        other.get(),
+        f -> {
+          if (f.geometry().filter(g -> g.getEnvelopeInternal().intersects(box)).isPresent())
+            fs.add(travelling(f, schema).json(schema));
+        });
+    return new JsonObject()
+        .add("layer", id.toString())
+        .add("name", other.get().name())
+        .add("schema", schema.json())
+        .add("features", fs);
+  }
+
+  private JsonObject lastVisits(Round round) {
+    JsonObject out = new JsonObject();
+    visits
+        .last(round.formId(), round.stops().stream().map(Round.Stop::featureId).toList())
+        .forEach(
+            (feature, v) -> {
+              JsonObject answers = new JsonObject();
+              for (JsonObject.Member m :
+                  VisitCheck.object(VisitCheck.object(v.document(), "state"), "answers"))
+                if (m.getValue().isObject())
+                  answers.add(m.getName(), m.getValue().asObject().get("value"));
+              out.add(
+                  feature.toString(),
+                  new JsonObject()
+                      .add(
+                          "day",
+                          v.endedAt().atOffset(java.time.ZoneOffset.UTC).toLocalDate().toString())
+                      .add("person", v.person())
+                      .add("answers", answers));
+            });
+    return out;
+  }
+
+  private static String sha256(byte[] b) {
+    try {
+      return HexFormat.of().formatHex(MessageDigest.getInstance("SHA-256").digest(b));
+    } catch (NoSuchAlgorithmException e) {
+      throw new IllegalStateException(e); // every JDK has SHA-256
+    }
+  }
+}

@@ -1,0 +1,74 @@
+package org.whinridge.app.daybook;
+
+import com.eclipsesource.json.JsonObject;
+import com.eclipsesource.json.JsonValue;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import org.springframework.stereotype.Component;
+import org.whinridge.app.form.Edition;
+import org.whinridge.app.project.Project;
+import org.whinridge.core.form.ExecutableForm;
+import org.whinridge.core.form.Filling;
+import org.whinridge.core.form.FormCompiler;
+import org.whinridge.core.form.OpenPoint;
+import org.whinridge.core.form.VisitStart;
+import org.whinridge.core.layer.Feature;
+import org.whinridge.core.layer.Schema;
+import org.whinridge.core.place.GeometryJson;
+import org.whinridge.core.place.ProjectSystem;
+
+/**
+ * Runs a visit's rules again at the server, with the visit's own inputs; nothing is looked up
+ * again.
+ */
+@Component
+class VisitCheck {
+  /**
+   * What the server's run says: sentences for the reviewer, none when it agrees with the device.
+   */
+  List<String> findings(JsonObject visit, Edition edition, Project project) {
+    Schema schema = edition.schema().outdoors();
+    Optional<ExecutableForm> form = FormCompiler.compile(edition.form().outdoors(), schema).form();
+    if (form.isEmpty())
+      return List.of(
+          "edition " + edition.number() + " can't be run at the server; look at every value");
+    List<String> out = new ArrayList<>();
+    VisitStart start =
+        VisitStart.read(
+            object(visit, "start"),
+            base(visit, schema),
+            Map.of(),
+            ProjectSystem.of(project.systemCode(), project.systemDefinition()),
+            form.get());
+    Filling again = Filling.resume(form.get(), start, object(visit, "state"));
+    for (OpenPoint p : again.points())
+      if (p.kind().holdsBack())
+        out.add(
+            form.get().form().question(p.question()).map(q -> q.label() + ": ").orElse("")
+                + p.message());
+    if (!schema.writeValues(again.set()).equals(object(visit, "set")))
+      out.add(
+          "the values to be written do not follow from the answers by the form's rules; look at every value");
+    return out;
+  }
+
+  private static Optional<Feature> base(JsonObject visit, Schema schema) {
+    JsonObject base = object(visit, "base");
+    JsonValue geometry = base.get("geometry");
+    return Optional.of(
+        new Feature(
+            visit.getString("feature", ""),
+            geometry == null || !geometry.isObject()
+                ? Optional.empty()
+                : GeometryJson.read(geometry.asObject()),
+            schema.readValues(object(base, "values")),
+            base.getLong("version", 0)));
+  }
+
+  static JsonObject object(JsonObject o, String member) {
+    JsonValue v = o.get(member);
+    return v == null || !v.isObject() ? new JsonObject() : v.asObject();
+  }
+}

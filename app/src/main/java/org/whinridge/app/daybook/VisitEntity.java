@@ -1,0 +1,33 @@
+package org.whinridge.app.daybook;
+
+import jakarta.persistence.Entity;
+import jakarta.persistence.Id;
+import jakarta.persistence.Lob;
+import jakarta.persistence.Table;
+import java.time.Instant;
+import java.util.UUID;
+
+@Entity
+@Table(name = "visit")
+class VisitEntity {
+  @Id UUID id;
+  UUID handInId;
+  UUID roundId;
+  UUID formId;
+  int edition;
+  UUID layerId;
+  UUID featureId;
+  boolean newFeature;
+  String person;
+  String device;
+  Instant startedAt;
+  Instant endedAt;
+  Instant receivedAt;
+  @Lob String document;
+  String documentHash;
+  @Lob String findings;
+  String state;
+  String reason;
+  Instant decidedAt;
+  String decidedBy;
+}

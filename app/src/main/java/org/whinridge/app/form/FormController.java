@@ -1,0 +1,160 @@
+package org.whinridge.app.form;
+
+import com.eclipsesource.json.Json;
+import com.eclipsesource.json.JsonArray;
+import com.eclipsesource.json.JsonObject;
+import com.eclipsesource.json.ParseException;
+import java.security.Principal;
+import java.util.Map;
+import java.util.UUID;
+import java.util.stream.Collectors;
+import org.springframework.http.MediaType;
+import org.springframework.http.ResponseEntity;
+import org.springframework.stereotype.Controller;
+import org.springframework.ui.Model;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.servlet.mvc.support.RedirectAttributes;
+import org.whinridge.app.layer.Layer;
+import org.whinridge.app.layer.Layers;
+import org.whinridge.app.project.DeskPage;
+import org.whinridge.app.project.Project;
+import org.whinridge.app.project.Projects;
+import org.whinridge.app.shell.JobProblem;
+import org.whinridge.core.form.FormProblem;
+import org.whinridge.core.layer.Feature;
+import org.whinridge.core.layer.GeometryKind;
+
+@Controller
+class FormController {
+  private static final int MOST_PROOF_FEATURES = 200;
+  private final DeskPage desk;
+  private final Projects projects;
+  private final Forms forms;
+  private final Layers layers;
+
+  FormController(DeskPage desk, Projects projects, Forms forms, Layers layers) {
+    this.desk = desk;
+    this.projects = projects;
+    this.forms = forms;
+    this.layers = layers;
+  }
+
+  @GetMapping("/p/{project}/forms")
+  String list(@PathVariable String project, Model model) {
+    Project p = desk.open(project, "forms", "Forms", model);
+    Map<UUID, Layer> byId =
+        layers.list(p.id()).stream().collect(Collectors.toMap(Layer::id, l -> l));
+    model.addAttribute("forms", forms.list(p.id()));
+    model.addAttribute("layers", byId.values());
+    model.addAttribute("layerNames", byId);
+    return "forms";
+  }
+
+  @PostMapping("/p/{project}/forms")
+  String make(@PathVariable String project, @RequestParam UUID layer) {
+    Project p = projects.byKey(project);
+    return "redirect:/p/" + p.key() + "/forms/" + forms.fromLayer(p.id(), layer);
+  }
+
+  @GetMapping("/p/{project}/forms/{id}")
+  String workshop(@PathVariable String project, @PathVariable UUID id, Model model) {
+    Project p = desk.open(project, "forms", "Form", model);
+    FormDraft draft = forms.get(p.id(), id);
+    model.addAttribute("title", draft.form().title());
+    model.addAttribute("form", draft);
+    model.addAttribute("layer", layers.byId(draft.layerId()));
+    return "form";
+  }
+
+  /**
+   * Everything the form page needs besides itself: draft, schema, look-up layers and some features
+   * to fill it with.
+   */
+  @GetMapping(value = "/api/p/{project}/forms/{id}", produces = MediaType.APPLICATION_JSON_VALUE)
+  ResponseEntity<String> read(@PathVariable String project, @PathVariable UUID id) {
+    Project p = projects.byKey(project);
+    FormDraft draft = forms.get(p.id(), id);
+    Layer layer = layers.byId(draft.layerId());
+    JsonArray proof = new JsonArray();
+    for (Feature f : layers.first(layer, MOST_PROOF_FEATURES))
+      proof.add(f.json(layer.schema()).add("caption", layer.schema().caption(f.values())));
+    JsonArray lookups = new JsonArray();
+    for (Layer l : layers.list(p.id()))
+      if (l.schema().kind() == GeometryKind.POLYGON && !l.id().equals(layer.id()))
+        lookups.add(
+            new JsonObject()
+                .add("id", l.id().toString())
+                .add("name", l.name())
+                .add("schema", l.schema().json()));
+    return ResponseEntity.ok(
+        state(draft)
+            .add("schema", layer.schema().json())
+            .add(
+                "layer",
+                new JsonObject().add("id", layer.id().toString()).add("name", layer.name()))
+            .add("proof", proof)
+            .add("lookups", lookups)
+            .add(
+                "system",
+                new JsonObject()
+                    .add("code", p.systemCode())
+                    .add("definition", p.systemDefinition()))
+            .toString());
+  }
+
+  private JsonObject state(FormDraft draft) {
+    JsonArray problems = new JsonArray();
+    for (FormProblem x : forms.problems(draft)) problems.add(x.json());
+    return new JsonObject()
+        .add("revision", draft.revision())
+        .add("edition", draft.edition())
+        .add("form", draft.form().json())
+        .add("problems", problems);
+  }
+
+  @PostMapping(
+      value = "/api/p/{project}/forms/{id}/edits",
+      produces = MediaType.APPLICATION_JSON_VALUE)
+  ResponseEntity<String> edit(
+      @PathVariable String project, @PathVariable UUID id, @RequestBody String body) {
+    JsonObject o;
+    try {
+      o = Json.parse(body).asObject();
+    } catch (ParseException | UnsupportedOperationException e) {
+      throw JobProblem.refused("This is not an edit in JSON. Nothing was changed.");
+    }
+    JsonObject edit =
+        o.get("edit") == null || !o.get("edit").isObject()
+            ? new JsonObject()
+            : o.get("edit").asObject();
+    long revision =
+        o.get("revision") == null || !o.get("revision").isNumber()
+            ? -1
+            : o.get("revision").asLong();
+    return ResponseEntity.ok(
+        state(forms.edit(projects.byKey(project).id(), id, revision, edit)).toString());
+  }
+
+  @PostMapping("/p/{project}/forms/{id}/publish")
+  String publish(
+      @PathVariable String project,
+      @PathVariable UUID id,
+      Principal person,
+      RedirectAttributes flash) {
+    Project p = projects.byKey(project);
+    try {
+      flash.addFlashAttribute(
+          "done",
+          "Edition "
+              + forms.publish(p.id(), id, person.getName())
+              + " is published. New rounds take it out; rounds already out keep theirs until their next contact.");
+    } catch (JobProblem e) {
+      flash.addFlashAttribute("problem", e.getMessage());
+    }
+    return "redirect:/p/" + p.key() + "/forms/" + id;
+  }
+}

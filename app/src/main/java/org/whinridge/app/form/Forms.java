@@ -1,0 +1,178 @@
+package org.whinridge.app.form;
+
+import com.eclipsesource.json.Json;
+import com.eclipsesource.json.JsonObject;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.UUID;
+import java.util.stream.Collectors;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+import org.whinridge.app.layer.Layer;
+import org.whinridge.app.layer.Layers;
+import org.whinridge.app.shell.JobProblem;
+import org.whinridge.core.form.Form;
+import org.whinridge.core.form.FormCompiler;
+import org.whinridge.core.form.FormEdit;
+import org.whinridge.core.form.FormProblem;
+import org.whinridge.core.layer.Schema;
+
+/** Drafts, their edits, and published editions. Each edit is stored as it is made. */
+@Service
+@Transactional(readOnly = true)
+public class Forms {
+  private final FormRepository forms;
+  private final EditionRepository editions;
+  private final Layers layers;
+
+  Forms(FormRepository forms, EditionRepository editions, Layers layers) {
+    this.forms = forms;
+    this.editions = editions;
+    this.layers = layers;
+  }
+
+  private static FormDraft of(FormEntity e, int edition) {
+    return new FormDraft(
+        e.id, e.projectId, e.layerId, Form.read(e.draft), e.revision, e.changedAt, edition);
+  }
+
+  private static Edition of(EditionEntity e) {
+    return new Edition(
+        e.formId,
+        e.number,
+        Form.read(e.content),
+        Schema.read(Json.parse(e.schema).asObject()),
+        e.publishedAt,
+        e.publishedBy);
+  }
+
+  /** A project's forms, the last changed first. */
+  public List<FormDraft> list(UUID project) {
+    List<FormEntity> all = forms.findByProjectIdOrderByChangedAtDesc(project);
+    Map<UUID, Integer> newest =
+        editions.findByFormIdInOrderByNumber(all.stream().map(f -> f.id).toList()).stream()
+            .collect(Collectors.toMap(e -> e.formId, e -> e.number, Math::max));
+    return all.stream().map(f -> of(f, newest.getOrDefault(f.id, 0))).toList();
+  }
+
+  /** How many forms a project has. */
+  public long count(UUID project) {
+    return forms.countByProjectId(project);
+  }
+
+  /** A form of a project. */
+  public FormDraft get(UUID project, UUID id) {
+    FormEntity e =
+        forms.findByIdAndProjectId(id, project).orElseThrow(() -> JobProblem.notFound("form"));
+    return of(e, newest(id).map(Edition::number).orElse(0));
+  }
+
+  /** The newest edition, if one was published. */
+  public Optional<Edition> newest(UUID form) {
+    return editions.findFirstByFormIdOrderByNumberDesc(form).map(Forms::of);
+  }
+
+  /** An edition by its number. */
+  public Optional<Edition> edition(UUID form, int number) {
+    return editions.findByFormIdAndNumber(form, number).map(Forms::of);
+  }
+
+  /** Begins a form with a question for every field of a layer. */
+  @Transactional
+  public UUID fromLayer(UUID project, UUID layerId) {
+    Layer layer = layers.get(project, layerId);
+    FormEntity e = new FormEntity();
+    e.id = UUID.randomUUID();
+    e.projectId = project;
+    e.layerId = layer.id();
+    e.draft =
+        Form.fromLayer(layer.name() + " visit", layer.name(), layer.schema()).json().toString();
+    e.revision = 1;
+    e.changedAt = Layers.now();
+    forms.save(e);
+    return e.id;
+  }
+
+  /**
+   * Applies one edit to the draft; {@code revision} is the one that the screen shows, so that two
+   * screens don't overwrite each other.
+   */
+  @Transactional
+  public FormDraft edit(UUID project, UUID id, long revision, JsonObject edit) {
+    FormEntity e = forms.lock(id, project).orElseThrow(() -> JobProblem.notFound("form"));
+    if (e.revision != revision)
+      throw JobProblem.conflict(
+          "Somebody else, or another window, has changed this form meanwhile. Load the page again to go on from there; this change was not made.");
+    try {
+      e.draft = FormEdit.apply(Form.read(e.draft), edit).json().toString();
+    } catch (IllegalArgumentException x) {
+      throw JobProblem.refused("This change was not made: " + x.getMessage() + ".");
+    }
+    e.revision++;
+    e.changedAt = Layers.now();
+    forms.save(e);
+    return of(e, newest(id).map(Edition::number).orElse(0));
+  }
+
+  /** What keeps the draft from being published, look-ups to layers that are gone included. */
+  public List<FormProblem> problems(FormDraft draft) {
+    List<FormProblem> found =
+        new java.util.ArrayList<>(
+            FormCompiler.compile(draft.form(), layers.byId(draft.layerId()).schema()).problems());
+    Map<String, Layer> known =
+        layers.list(draft.projectId()).stream()
+            .collect(Collectors.toMap(l -> l.id().toString(), l -> l));
+    draft
+        .form()
+        .questions()
+        .forEach(
+            q ->
+                q.prefill()
+                    .forEach(
+                        s -> {
+                          if (!(s instanceof org.whinridge.core.prefill.Source.Place p)
+                              || p.layerId().isEmpty()) return;
+                          Layer l = known.get(p.layerId());
+                          if (l == null)
+                            found.add(
+                                new FormProblem(
+                                    q.name(),
+                                    "place look-up",
+                                    "the layer " + p.layerName() + " is not in this project",
+                                    Optional.empty()));
+                          else if (l.schema().field(p.field()).isEmpty())
+                            found.add(
+                                new FormProblem(
+                                    q.name(),
+                                    "place look-up",
+                                    "the layer " + l.name() + " has no field ‘" + p.field() + "’",
+                                    Optional.empty()));
+                        }));
+    return found;
+  }
+
+  /** Publishes the draft as the next edition. */
+  @Transactional
+  public int publish(UUID project, UUID id, String person) {
+    FormEntity e = forms.lock(id, project).orElseThrow(() -> JobProblem.notFound("form"));
+    int next = newest(id).map(Edition::number).orElse(0) + 1;
+    List<FormProblem> problems = problems(of(e, next - 1));
+    if (!problems.isEmpty())
+      throw JobProblem.refused(
+          "This form can't be published yet: "
+              + problems.size()
+              + (problems.size() == 1 ? " thing is" : " things are")
+              + " wrong with it. Nothing was published.");
+    EditionEntity n = new EditionEntity();
+    n.id = UUID.randomUUID();
+    n.formId = id;
+    n.number = next;
+    n.content = e.draft;
+    n.schema = layers.byId(e.layerId).schema().json().toString();
+    n.publishedAt = Layers.now();
+    n.publishedBy = person;
+    editions.save(n);
+    return next;
+  }
+}

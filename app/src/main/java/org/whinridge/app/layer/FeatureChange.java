@@ -1,0 +1,27 @@
+package org.whinridge.app.layer;
+
+import java.time.Instant;
+import java.util.Map;
+import java.util.Optional;
+import java.util.UUID;
+import org.locationtech.jts.geom.Geometry;
+import org.whinridge.core.value.Value;
+
+/**
+ * A change to write: what to set on one feature, with its cause.
+ *
+ * @param isNew whether the feature is made by this change
+ * @param geometry the new geometry; empty leaves it
+ * @param cause visit, desk, import, taken back
+ */
+public record FeatureChange(
+    UUID layerId,
+    UUID featureId,
+    boolean isNew,
+    Map<String, Value> set,
+    Optional<Geometry> geometry,
+    String person,
+    String cause,
+    Optional<UUID> visitId,
+    String summary,
+    Instant at) {}

@@ -1,0 +1,30 @@
+package org.whinridge.app.layer;
+
+import jakarta.persistence.LockModeType;
+import java.util.Collection;
+import java.util.List;
+import java.util.Optional;
+import java.util.UUID;
+import java.util.stream.Stream;
+import org.springframework.data.domain.Limit;
+import org.springframework.data.jpa.repository.JpaRepository;
+import org.springframework.data.jpa.repository.Lock;
+import org.springframework.data.jpa.repository.Query;
+
+interface FeatureRepository extends JpaRepository<FeatureEntity, UUID> {
+  @Query(
+      "select f from FeatureEntity f where f.layerId = :layer and f.removed = false order by f.placeInLayer")
+  Stream<FeatureEntity> inLayer(UUID layer);
+
+  @Query(
+      "select f from FeatureEntity f where f.layerId = :layer and f.removed = false order by f.placeInLayer")
+  List<FeatureEntity> firstInLayer(UUID layer, Limit limit);
+
+  List<FeatureEntity> findByLayerIdAndIdInOrderByPlaceInLayer(UUID layer, Collection<UUID> ids);
+
+  Optional<FeatureEntity> findByIdAndLayerId(UUID id, UUID layer);
+
+  @Lock(LockModeType.PESSIMISTIC_WRITE)
+  @Query("select f from FeatureEntity f where f.id = :id and f.layerId = :layer")
+  Optional<FeatureEntity> lock(UUID id, UUID layer);
+}

@@ -1,0 +1,28 @@
+package org.whinridge.app.layer;
+
+import java.time.Instant;
+import java.util.Optional;
+import java.util.UUID;
+import org.locationtech.jts.geom.Envelope;
+import org.whinridge.core.layer.Schema;
+
+/**
+ * A layer as other modules see it.
+ *
+ * @param decimals precision of its coordinates, decimals of a degree
+ * @param revision grows with every change to any of its features
+ * @param extent the box around its features in degrees; empty when it has none with a place
+ */
+public record Layer(
+    UUID id,
+    UUID projectId,
+    String name,
+    Schema schema,
+    int decimals,
+    long revision,
+    int count,
+    Optional<Envelope> extent,
+    String source,
+    Instant madeAt,
+    String madeBy,
+    Instant changedAt) {}

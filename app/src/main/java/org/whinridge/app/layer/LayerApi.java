@@ -1,0 +1,106 @@
+package org.whinridge.app.layer;
+
+import com.eclipsesource.json.Json;
+import com.eclipsesource.json.JsonArray;
+import com.eclipsesource.json.JsonObject;
+import java.io.IOException;
+import java.util.List;
+import java.util.UUID;
+import org.springframework.http.MediaType;
+import org.springframework.http.ResponseEntity;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.RestController;
+import org.whinridge.app.project.Projects;
+import org.whinridge.app.shell.JobProblem;
+import org.whinridge.core.layer.Feature;
+
+/** What the desk's maps and cards read. */
+@RestController
+class LayerApi {
+  /**
+   * Vectors on the map up to this number; larger layers come as tiles later, and until then the
+   * first ones are drawn and the rest is told.
+   */
+  static final int MOST_DRAWN = 20_000;
+
+  private final Projects projects;
+  private final Layers layers;
+
+  LayerApi(Projects projects, Layers layers) {
+    this.projects = projects;
+    this.layers = layers;
+  }
+
+  private Layer layer(String project, UUID id) {
+    return layers.get(projects.byKey(project).id(), id);
+  }
+
+  @GetMapping(value = "/api/p/{project}/layers/{id}/features", produces = "application/geo+json")
+  ResponseEntity<String> features(@PathVariable String project, @PathVariable UUID id)
+      throws IOException {
+    Layer layer = layer(project, id);
+    List<Feature> some = layers.first(layer, MOST_DRAWN);
+    StringBuilder b =
+        new StringBuilder(
+            "{\"type\":\"FeatureCollection\",\"drawn\":"
+                + some.size()
+                + ",\"count\":"
+                + layer.count()
+                + ",\"features\":[");
+    for (int i = 0; i < some.size(); i++)
+      b.append(i == 0 ? "" : ",")
+          .append(
+              some.get(i)
+                  .json(layer.schema())
+                  .add("caption", layer.schema().caption(some.get(i).values())));
+    return ResponseEntity.ok(b.append("]}").toString());
+  }
+
+  @GetMapping(
+      value = "/api/p/{project}/layers/{id}/features/{feature}",
+      produces = MediaType.APPLICATION_JSON_VALUE)
+  ResponseEntity<String> card(
+      @PathVariable String project, @PathVariable UUID id, @PathVariable UUID feature) {
+    Layer layer = layer(project, id);
+    Feature f = layers.feature(layer, feature).orElseThrow(() -> JobProblem.notFound("feature"));
+    JsonArray values = new JsonArray();
+    layer
+        .schema()
+        .fields()
+        .forEach(
+            field ->
+                values.add(
+                    new JsonObject()
+                        .add("label", field.label())
+                        .add("name", field.name())
+                        .add("shown", field.shown(f.value(field.name())))
+                        .add("fits", field.holds(f.value(field.name())))));
+    JsonArray history = new JsonArray();
+    for (LedgerEntry e : layers.history(layer, feature)) {
+      JsonArray fields = new JsonArray();
+      e.fields()
+          .forEach(
+              c ->
+                  fields.add(
+                      new JsonObject()
+                          .add("label", c.label())
+                          .add("before", c.before())
+                          .add("after", c.after())));
+      history.add(
+          new JsonObject()
+              .add("at", e.at().toString())
+              .add("person", e.person())
+              .add("cause", e.cause())
+              .add("summary", e.summary())
+              .add("visit", e.visitId().map(v -> Json.value(v.toString())).orElse(Json.NULL))
+              .add("fields", fields));
+    }
+    return ResponseEntity.ok(
+        f.json(layer.schema())
+            .add("caption", layer.schema().caption(f.values()))
+            .add("values", values)
+            .add("history", history)
+            .toString());
+  }
+}

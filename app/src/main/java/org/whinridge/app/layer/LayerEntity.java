@@ -1,0 +1,33 @@
+package org.whinridge.app.layer;
+
+import jakarta.persistence.Column;
+import jakarta.persistence.Entity;
+import jakarta.persistence.Id;
+import jakarta.persistence.Lob;
+import jakarta.persistence.Table;
+import java.time.Instant;
+import java.util.UUID;
+
+@Entity
+@Table(name = "layer")
+class LayerEntity {
+  @Id UUID id;
+  UUID projectId;
+  String name;
+
+  @Lob
+  @Column(name = "layer_schema")
+  String schema;
+
+  int decimals;
+  long revision;
+  int featureCount;
+  Double west;
+  Double south;
+  Double east;
+  Double north;
+  String source;
+  Instant madeAt;
+  String madeBy;
+  Instant changedAt;
+}

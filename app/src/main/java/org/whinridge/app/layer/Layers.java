@@ -1,0 +1,280 @@
+package org.whinridge.app.layer;
+
+import com.eclipsesource.json.Json;
+import com.eclipsesource.json.JsonObject;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.Collection;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.UUID;
+import java.util.function.Consumer;
+import java.util.stream.Stream;
+import org.locationtech.jts.geom.Envelope;
+import org.springframework.data.domain.Limit;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+import org.whinridge.app.shell.JobProblem;
+import org.whinridge.core.layer.Feature;
+import org.whinridge.core.layer.Field;
+import org.whinridge.core.layer.Schema;
+import org.whinridge.core.merge.Merge;
+import org.whinridge.core.place.GeometryJson;
+import org.whinridge.core.value.Value;
+import org.whinridge.core.value.ValueJson;
+
+/**
+ * Layers, their features, and the one way to change a feature: {@link #write}, which keeps the
+ * ledger.
+ */
+@Service
+@Transactional(readOnly = true)
+public class Layers {
+  private final LayerRepository layers;
+  private final FeatureRepository features;
+  private final LedgerRepository ledger;
+
+  Layers(LayerRepository layers, FeatureRepository features, LedgerRepository ledger) {
+    this.layers = layers;
+    this.features = features;
+    this.ledger = ledger;
+  }
+
+  static Layer of(LayerEntity e) {
+    Optional<Envelope> extent =
+        e.west == null
+            ? Optional.empty()
+            : Optional.of(new Envelope(e.west, e.east, e.south, e.north));
+    return new Layer(
+        e.id,
+        e.projectId,
+        e.name,
+        Schema.read(Json.parse(e.schema).asObject()),
+        e.decimals,
+        e.revision,
+        e.featureCount,
+        extent,
+        e.source,
+        e.madeAt,
+        e.madeBy,
+        e.changedAt);
+  }
+
+  static Feature of(FeatureEntity e, Schema schema) {
+    return new Feature(
+        e.id.toString(),
+        Optional.ofNullable(e.geom),
+        schema.readValues(Json.parse(e.attrs).asObject()),
+        e.version);
+  }
+
+  /** A project's layers by name. */
+  public List<Layer> list(UUID project) {
+    return layers.findByProjectIdOrderByName(project).stream().map(Layers::of).toList();
+  }
+
+  /** How many layers a project has. */
+  public long count(UUID project) {
+    return layers.countByProjectId(project);
+  }
+
+  /** A layer of a project. */
+  public Layer get(UUID project, UUID id) {
+    return layers
+        .findByIdAndProjectId(id, project)
+        .map(Layers::of)
+        .orElseThrow(() -> JobProblem.notFound("layer"));
+  }
+
+  /** A layer by its id alone, for modules that have checked the project already. */
+  public Layer byId(UUID id) {
+    return layers.findById(id).map(Layers::of).orElseThrow(() -> JobProblem.notFound("layer"));
+  }
+
+  /** All features of a layer, one at a time. */
+  public void each(Layer layer, Consumer<Feature> use) {
+    try (Stream<FeatureEntity> all = features.inLayer(layer.id())) {
+      all.forEach(e -> use.accept(of(e, layer.schema())));
+    }
+  }
+
+  /** The first features of a layer, at most {@code most}. */
+  public List<Feature> first(Layer layer, int most) {
+    return features.firstInLayer(layer.id(), Limit.of(most)).stream()
+        .map(e -> of(e, layer.schema()))
+        .toList();
+  }
+
+  /** Some features by id, in the layer's order; ids that the layer does not have are left out. */
+  public List<Feature> some(Layer layer, Collection<UUID> ids) {
+    return ids.isEmpty()
+        ? List.of()
+        : features.findByLayerIdAndIdInOrderByPlaceInLayer(layer.id(), ids).stream()
+            .filter(e -> !e.removed)
+            .map(e -> of(e, layer.schema()))
+            .toList();
+  }
+
+  /** One feature of a layer, if it is there. */
+  public Optional<Feature> feature(Layer layer, UUID id) {
+    return features
+        .findByIdAndLayerId(id, layer.id())
+        .filter(e -> !e.removed)
+        .map(e -> of(e, layer.schema()));
+  }
+
+  /** A feature's whole history, newest first; the import or visit that made it stands last. */
+  public List<LedgerEntry> history(Layer layer, UUID feature) {
+    return ledger.ofFeature(feature).stream()
+        .filter(e -> e.layerId.equals(layer.id()))
+        .map(e -> entry(e, layer.schema()))
+        .toList();
+  }
+
+  /** The newest entries of a layer, at most 50. */
+  public List<LedgerEntry> history(Layer layer) {
+    return ledger.findTop50ByLayerIdOrderByAtDesc(layer.id()).stream()
+        .map(e -> entry(e, layer.schema()))
+        .toList();
+  }
+
+  private static LedgerEntry entry(LedgerEntity e, Schema schema) {
+    JsonObject before = Json.parse(e.beforeValues).asObject();
+    JsonObject after = Json.parse(e.afterValues).asObject();
+    List<LedgerEntry.FieldChange> fields = new ArrayList<>();
+    for (JsonObject.Member m : after) {
+      Optional<Field> f = schema.field(m.getName());
+      fields.add(
+          new LedgerEntry.FieldChange(
+              m.getName(),
+              f.map(Field::label).orElse(m.getName()),
+              shown(f, before.get(m.getName())),
+              shown(f, m.getValue())));
+    }
+    return new LedgerEntry(
+        e.id,
+        Optional.ofNullable(e.featureId),
+        e.version,
+        e.at,
+        e.person,
+        e.cause,
+        Optional.ofNullable(e.visitId),
+        e.summary,
+        fields);
+  }
+
+  private static String shown(Optional<Field> f, com.eclipsesource.json.JsonValue v) {
+    if (v == null || v.isNull()) return "";
+    if (f.isEmpty()) return v.isObject() ? "moved" : v.isString() ? v.asString() : v.toString();
+    return f.get().shown(ValueJson.read(v, f.get().type().valueType()));
+  }
+
+  /**
+   * What the newest entry of a visit wrote: each field before and after, geometry under {@link
+   * Merge#GEOMETRY}.
+   */
+  public record Written(Map<String, Value> before, Map<String, Value> after) {}
+
+  /** What a visit's newest ledger entry wrote. */
+  public Optional<Written> written(Layer layer, UUID visit) {
+    return ledger
+        .findFirstByVisitIdAndCauseOrderByVersionDesc(visit, "visit")
+        .map(
+            e ->
+                new Written(
+                    layer.schema().readValues(Json.parse(e.beforeValues).asObject()),
+                    layer.schema().readValues(Json.parse(e.afterValues).asObject())));
+  }
+
+  /** The feature under a lock until the transaction ends, for merging into it. */
+  @Transactional
+  public Optional<Feature> lock(Layer layer, UUID id) {
+    return features.lock(id, layer.id()).filter(e -> !e.removed).map(e -> of(e, layer.schema()));
+  }
+
+  /** Writes a change and its ledger entry; gives the feature's new version. */
+  @Transactional
+  public long write(FeatureChange change) {
+    LayerEntity layer =
+        layers.findById(change.layerId()).orElseThrow(() -> JobProblem.notFound("layer"));
+    Schema schema = of(layer).schema();
+    FeatureEntity e =
+        change.isNew()
+            ? fresh(layer, change)
+            : features
+                .lock(change.featureId(), change.layerId())
+                .orElseThrow(() -> JobProblem.notFound("feature"));
+    Map<String, Value> values =
+        new LinkedHashMap<>(schema.readValues(Json.parse(e.attrs).asObject()));
+    Map<String, Value> before = new LinkedHashMap<>();
+    change.set().forEach((name, v) -> before.put(name, values.getOrDefault(name, Value.EMPTY)));
+    JsonObject beforeJson = schema.writeValues(before);
+    JsonObject afterJson = schema.writeValues(change.set());
+    change
+        .geometry()
+        .ifPresent(
+            g -> {
+              beforeJson.add(
+                  Merge.GEOMETRY, e.geom == null ? Json.NULL : GeometryJson.write(e.geom));
+              afterJson.add(Merge.GEOMETRY, GeometryJson.write(g));
+              e.geom = g;
+              grow(layer, g.getEnvelopeInternal());
+            });
+    change
+        .set()
+        .forEach(
+            (name, v) -> {
+              if (v.isEmpty()) values.remove(name);
+              else values.put(name, v);
+            });
+    e.attrs = schema.writeValues(values).toString();
+    e.version++;
+    e.changedAt = change.at();
+    e.changedBy = change.person();
+    layer.revision++;
+    layer.changedAt = change.at();
+    LedgerEntity l = new LedgerEntity();
+    l.id = change.isNew() ? e.madeByEntry : UUID.randomUUID();
+    l.layerId = layer.id;
+    l.featureId = e.id;
+    l.version = e.version;
+    l.at = change.at();
+    l.person = change.person();
+    l.cause = change.cause();
+    l.visitId = change.visitId().orElse(null);
+    l.summary = change.summary();
+    l.beforeValues = beforeJson.toString();
+    l.afterValues = afterJson.toString();
+    ledger.save(l);
+    features.save(e);
+    return e.version;
+  }
+
+  private FeatureEntity fresh(LayerEntity layer, FeatureChange change) {
+    if (features.existsById(change.featureId()))
+      throw JobProblem.conflict(
+          "A feature with this id is on a layer already. Nothing was written.");
+    FeatureEntity e = new FeatureEntity();
+    e.id = change.featureId();
+    e.layerId = layer.id;
+    e.attrs = "{}";
+    e.madeByEntry = UUID.randomUUID();
+    e.placeInLayer = layer.featureCount++;
+    return e;
+  }
+
+  static void grow(LayerEntity l, Envelope e) {
+    if (e.isNull()) return;
+    l.west = l.west == null ? e.getMinX() : Math.min(l.west, e.getMinX());
+    l.east = l.east == null ? e.getMaxX() : Math.max(l.east, e.getMaxX());
+    l.south = l.south == null ? e.getMinY() : Math.min(l.south, e.getMinY());
+    l.north = l.north == null ? e.getMaxY() : Math.max(l.north, e.getMaxY());
+  }
+
+  /** The moment of now at the precision that the store keeps. */
+  public static Instant now() {
+    return Instant.now().truncatedTo(java.time.temporal.ChronoUnit.MILLIS);
+  }
+}

@@ -1,0 +1,21 @@
+package org.whinridge.app.layer;
+
+import java.time.Instant;
+import java.util.List;
+import java.util.Optional;
+import java.util.UUID;
+
+/** One change in the ledger: who, when, why, and each field before and after, ready to be read. */
+public record LedgerEntry(
+    UUID id,
+    Optional<UUID> featureId,
+    long version,
+    Instant at,
+    String person,
+    String cause,
+    Optional<UUID> visitId,
+    String summary,
+    List<FieldChange> fields) {
+  /** One field before and after, in the words of its labels. */
+  public record FieldChange(String field, String label, String before, String after) {}
+}

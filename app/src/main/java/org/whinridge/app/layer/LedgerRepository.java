@@ -1,0 +1,17 @@
+package org.whinridge.app.layer;
+
+import java.util.List;
+import java.util.UUID;
+import org.springframework.data.jpa.repository.JpaRepository;
+import org.springframework.data.jpa.repository.Query;
+
+interface LedgerRepository extends JpaRepository<LedgerEntity, UUID> {
+  @Query(
+      "select e from LedgerEntity e where e.featureId = :feature or e.id = (select f.madeByEntry from FeatureEntity f where f.id = :feature) order by e.at desc, e.version desc")
+  List<LedgerEntity> ofFeature(UUID feature);
+
+  java.util.Optional<LedgerEntity> findFirstByVisitIdAndCauseOrderByVersionDesc(
+      UUID visit, String cause);
+
+  List<LedgerEntity> findTop50ByLayerIdOrderByAtDesc(UUID layer);
+}

@@ -1,0 +1,186 @@
+package org.whinridge.app.ops;
+
+import com.eclipsesource.json.Json;
+import com.eclipsesource.json.JsonArray;
+import com.eclipsesource.json.JsonObject;
+import com.eclipsesource.json.JsonValue;
+import java.time.LocalDate;
+import java.util.List;
+import java.util.Optional;
+import java.util.UUID;
+import org.locationtech.jts.geom.Envelope;
+import org.springframework.boot.ApplicationArguments;
+import org.springframework.boot.ApplicationRunner;
+import org.springframework.context.annotation.Profile;
+import org.springframework.core.annotation.Order;
+import org.springframework.stereotype.Component;
+import org.whinridge.app.form.Forms;
+import org.whinridge.app.layer.LayerMaking;
+import org.whinridge.app.project.Project;
+import org.whinridge.app.project.Projects;
+import org.whinridge.app.round.Rounds;
+import org.whinridge.demo.Ostrey;
+
+/**
+ * Fills an empty store with the Isle of Ostrey: two layers, a published form, a round for
+ * inspector1.
+ */
+@Component
+@Profile("demo")
+@Order(2)
+class DemoStart implements ApplicationRunner {
+  private final Projects projects;
+  private final LayerMaking making;
+  private final Forms forms;
+  private final Rounds rounds;
+
+  DemoStart(Projects projects, LayerMaking making, Forms forms, Rounds rounds) {
+    this.projects = projects;
+    this.making = making;
+    this.forms = forms;
+    this.rounds = rounds;
+  }
+
+  @Override
+  public void run(ApplicationArguments args) throws Exception {
+    if (!projects.all().isEmpty()) return;
+    Ostrey isle = new Ostrey();
+    Project p =
+        projects.make(
+            "ostrey",
+            "Isle of Ostrey",
+            "EPSG:32629",
+            "+proj=utm +zone=29 +datum=WGS84 +units=m +no_defs",
+            isle.basemap());
+    UUID structures =
+        making.make(
+            p.id(),
+            "Control structures",
+            Ostrey.structuresSchema(),
+            "the board's register",
+            "coordinator",
+            take -> isle.structures().forEach(take));
+    UUID beats =
+        making.make(
+            p.id(),
+            "Beats",
+            Ostrey.beatsSchema(),
+            "the board's beats",
+            "coordinator",
+            take -> isle.beats().forEach(take));
+    UUID form = forms.fromLayer(p.id(), structures);
+    design(p, form, beats);
+    forms.publish(p.id(), form, "coordinator");
+    rounds.make(
+        p.id(),
+        new Rounds.Plan(
+            structures,
+            form,
+            "Saltings, before the autumn tides",
+            "Park at the pump house. The gate key hangs behind the door.",
+            Optional.of(LocalDate.now().plusDays(14)),
+            "inspector1",
+            Optional.of(new Envelope(-10.315, -10.255, 57.872, 57.897)),
+            List.of()),
+        "coordinator");
+  }
+
+  /** The demo form: what is asked, checked, worked out and looked up. */
+  private void design(Project p, UUID form, UUID beats) {
+    edit(p, form, new JsonObject().add("op", "title").add("value", "Structure visit"));
+    set(p, form, "kind", "need", Json.value("needed"));
+    set(p, form, "condition", "need", Json.value("needed"));
+    set(
+        p,
+        form,
+        "condition",
+        "hint",
+        Json.value(
+            "1 very good: as built. 3 fair: works, wear shows. 5 very poor: may fail this season."));
+    set(
+        p,
+        form,
+        "silt_depth_mm",
+        "askWhen",
+        Json.value("kind IN ('tide_flap', 'sluice', 'outfall')"));
+    set(
+        p,
+        form,
+        "silt_depth_mm",
+        "checks",
+        new JsonArray()
+            .add(
+                check(
+                    "silt_depth_mm BETWEEN 0 AND width_mm",
+                    "Silt of {silt_depth_mm} mm can't be deeper than the width of {width_mm} mm",
+                    "firm"))
+            .add(
+                check(
+                    "silt_depth_mm <= 200",
+                    "{silt_depth_mm} mm is unusually deep; look again",
+                    "soft")));
+    set(
+        p,
+        form,
+        "bearing_deg",
+        "checks",
+        new JsonArray()
+            .add(
+                check(
+                    "bearing_deg BETWEEN 0 AND 360",
+                    "A bearing runs from 0 to 360 degrees",
+                    "firm")));
+    set(
+        p,
+        form,
+        "beat",
+        "prefill",
+        new JsonArray()
+            .add(
+                new JsonObject()
+                    .add("from", "place")
+                    .add("layer", beats.toString())
+                    .add("layerName", "Beats")
+                    .add("field", "beat")));
+    set(p, form, "last_inspected", "workOut", Json.value("today()"));
+    edit(
+        p,
+        form,
+        new JsonObject()
+            .add("op", "add")
+            .add("section", 0)
+            .add(
+                "question",
+                new JsonObject()
+                    .add("name", "silt_share")
+                    .add("label", "Silted share of the width")
+                    .add("type", "decimal")
+                    .add("unit", "%")
+                    .add("decimals", 1)
+                    .add("askWhen", "silt_depth_mm IS NOT NULL AND width_mm IS NOT NULL")
+                    .add("workOut", "silt_depth_mm / width_mm * 100")));
+    for (String q : List.of("silt_share"))
+      for (int i = 0; i < 4; i++)
+        edit(p, form, new JsonObject().add("op", "move").add("question", q).add("by", -1));
+    set(p, form, "photo", "label", Json.value("Photo of the structure"));
+  }
+
+  private static JsonObject check(String rule, String message, String weight) {
+    return new JsonObject().add("rule", rule).add("message", message).add("weight", weight);
+  }
+
+  private void set(Project p, UUID form, String question, String property, JsonValue value) {
+    edit(
+        p,
+        form,
+        new JsonObject()
+            .add("op", "set")
+            .add("question", question)
+            .add("property", property)
+            .add("value", value));
+  }
+
+  private void edit(Project p, UUID form, JsonObject edit) {
+    forms.edit(p.id(), form, forms.get(p.id(), form).revision(), edit);
+  }
+}

@@ -1,0 +1,2 @@
+/** Exports of layers in open formats. */
+package org.whinridge.app.output;

@@ -1,0 +1,104 @@
+package org.whinridge.app.people;
+
+import jakarta.servlet.DispatcherType;
+import jakarta.servlet.http.HttpServletResponse;
+import org.springframework.context.annotation.Bean;
+import org.springframework.context.annotation.Configuration;
+import org.springframework.http.HttpMethod;
+import org.springframework.security.config.annotation.method.configuration.EnableMethodSecurity;
+import org.springframework.security.config.annotation.web.builders.HttpSecurity;
+import org.springframework.security.crypto.bcrypt.BCryptPasswordEncoder;
+import org.springframework.security.crypto.password.PasswordEncoder;
+import org.springframework.security.web.SecurityFilterChain;
+import org.springframework.security.web.authentication.LoginUrlAuthenticationEntryPoint;
+import org.springframework.security.web.authentication.SavedRequestAwareAuthenticationSuccessHandler;
+
+/**
+ * Who may reach what: the desk for coordinators and reviewers (readers read), the day book for
+ * inspectors and coordinators.
+ */
+@Configuration
+@EnableMethodSecurity
+class Security {
+  private static final String POLICY =
+      "default-src 'self'; img-src 'self' blob: data:; object-src 'none'; base-uri 'none'; form-action 'self'; frame-ancestors 'none'";
+
+  @Bean
+  PasswordEncoder passwordEncoder() {
+    return new BCryptPasswordEncoder();
+  }
+
+  @Bean
+  SecurityFilterChain chain(HttpSecurity http) throws Exception {
+    var success = new SavedRequestAwareAuthenticationSuccessHandler();
+    success.setTargetUrlParameter("next");
+    success.setDefaultTargetUrl("/");
+    var toSignIn = new LoginUrlAuthenticationEntryPoint("/sign-in");
+    http.authorizeHttpRequests(
+            a ->
+                a.dispatcherTypeMatchers(DispatcherType.ERROR, DispatcherType.FORWARD)
+                    .permitAll()
+                    .requestMatchers(
+                        "/sign-in",
+                        "/assets/**",
+                        "/sw.js",
+                        "/manifest.webmanifest",
+                        "/icon.svg",
+                        "/actuator/health",
+                        "/day",
+                        "/error")
+                    .permitAll()
+                    .requestMatchers("/api/day/**")
+                    .hasAnyRole("inspector", "coordinator")
+                    .requestMatchers(HttpMethod.GET, "/p/**", "/api/p/**", "/")
+                    .hasAnyRole("coordinator", "reviewer", "reader", "inspector")
+                    .requestMatchers("/p/*/hand-ins/**", "/api/p/*/hand-ins/**")
+                    .hasAnyRole("coordinator", "reviewer")
+                    .requestMatchers("/p/**", "/api/p/**")
+                    .hasRole("coordinator")
+                    .anyRequest()
+                    .authenticated())
+        .formLogin(
+            f ->
+                f.loginPage("/sign-in")
+                    .loginProcessingUrl("/sign-in")
+                    .successHandler(success)
+                    .failureUrl("/sign-in?wrong")
+                    .permitAll())
+        .logout(l -> l.logoutUrl("/sign-out").logoutSuccessUrl("/sign-in?out"))
+        .headers(h -> h.contentSecurityPolicy(c -> c.policyDirectives(POLICY)))
+        .exceptionHandling(
+            e ->
+                e.authenticationEntryPoint(
+                        (q, r, x) -> {
+                          if (!q.getRequestURI().startsWith("/api/")) toSignIn.commence(q, r, x);
+                          else
+                            json(
+                                r,
+                                401,
+                                "You are not signed in any more. Sign in again; nothing on this device is lost.");
+                        })
+                    .accessDeniedHandler(
+                        (q, r, x) -> {
+                          boolean csrf =
+                              x instanceof org.springframework.security.web.csrf.CsrfException;
+                          if (q.getRequestURI().startsWith("/api/"))
+                            json(
+                                r,
+                                403,
+                                csrf
+                                    ? "This page has grown old. Load it again."
+                                    : "Your account may not do this.");
+                          else if (csrf) r.sendRedirect("/sign-in?old");
+                          else r.sendError(403);
+                        }));
+    return http.build();
+  }
+
+  private static void json(HttpServletResponse r, int status, String message)
+      throws java.io.IOException {
+    r.setStatus(status);
+    r.setContentType("application/json;charset=UTF-8");
+    r.getWriter().write("{\"message\":\"" + message + "\"}");
+  }
+}

@@ -1,0 +1,27 @@
+package org.whinridge.app.people;
+
+import java.security.Principal;
+import java.util.List;
+import org.springframework.stereotype.Controller;
+import org.springframework.ui.Model;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+
+@Controller
+class SignInController {
+  private final People people;
+
+  SignInController(People people) {
+    this.people = people;
+  }
+
+  @GetMapping("/sign-in")
+  String page(@RequestParam(required = false) String next, Principal person, Model model) {
+    boolean own = next != null && next.matches("/[A-Za-z0-9_\\-/?=&.#]*") && !next.startsWith("//");
+    model.addAttribute("next", own ? next : "");
+    model.addAttribute("demoAccounts", people.isDemo() ? People.DEMO_ACCOUNTS : List.of());
+    model.addAttribute("demoPassword", people.isDemo() ? People.DEMO_PASSWORD : "");
+    model.addAttribute("person", person == null ? "" : person.getName());
+    return "sign-in";
+  }
+}

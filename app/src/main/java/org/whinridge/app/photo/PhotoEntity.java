@@ -1,0 +1,21 @@
+package org.whinridge.app.photo;
+
+import jakarta.persistence.Entity;
+import jakarta.persistence.Id;
+import jakarta.persistence.Lob;
+import jakarta.persistence.Table;
+import java.time.Instant;
+import java.util.UUID;
+
+@Entity
+@Table(name = "visit_photo")
+class PhotoEntity {
+  @Id UUID id;
+  UUID visitId;
+  String question;
+  String sha256;
+  long bytes;
+  @Lob String geotag;
+  int placeInVisit;
+  Instant receivedAt;
+}

@@ -1,0 +1,10 @@
+package org.whinridge.app.project;
+
+import java.util.UUID;
+
+/**
+ * A body of work: its address key, its name, and the coordinate system in which it types and shows
+ * coordinates.
+ */
+public record Project(
+    UUID id, String key, String name, String systemCode, String systemDefinition) {}

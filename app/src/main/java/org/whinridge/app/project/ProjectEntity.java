@@ -1,0 +1,38 @@
+package org.whinridge.app.project;
+
+import jakarta.persistence.Column;
+import jakarta.persistence.Entity;
+import jakarta.persistence.Id;
+import jakarta.persistence.Table;
+import java.util.UUID;
+
+@Entity
+@Table(name = "project")
+class ProjectEntity {
+  @Id UUID id;
+  String projectKey;
+  String name;
+  String systemCode;
+  String systemDefinition;
+
+  @Column(columnDefinition = "CHARACTER LARGE OBJECT")
+  @jakarta.persistence.Lob
+  String basemap;
+
+  protected ProjectEntity() {}
+
+  ProjectEntity(
+      UUID id,
+      String key,
+      String name,
+      String systemCode,
+      String systemDefinition,
+      String basemap) {
+    this.id = id;
+    this.projectKey = key;
+    this.name = name;
+    this.systemCode = systemCode;
+    this.systemDefinition = systemDefinition;
+    this.basemap = basemap;
+  }
+}

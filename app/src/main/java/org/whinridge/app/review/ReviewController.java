@@ -1,0 +1,166 @@
+package org.whinridge.app.review;
+
+import java.io.IOException;
+import java.security.Principal;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.UUID;
+import java.util.concurrent.TimeUnit;
+import org.springframework.http.CacheControl;
+import org.springframework.http.MediaType;
+import org.springframework.http.ResponseEntity;
+import org.springframework.stereotype.Controller;
+import org.springframework.ui.Model;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.servlet.mvc.support.RedirectAttributes;
+import org.whinridge.app.daybook.Visits;
+import org.whinridge.app.photo.Photo;
+import org.whinridge.app.photo.Photos;
+import org.whinridge.app.project.DeskPage;
+import org.whinridge.app.project.Project;
+import org.whinridge.app.project.Projects;
+import org.whinridge.app.shell.JobProblem;
+
+@Controller
+class ReviewController {
+  private final DeskPage desk;
+  private final Projects projects;
+  private final ReviewDesk review;
+  private final Photos photos;
+
+  ReviewController(DeskPage desk, Projects projects, ReviewDesk review, Photos photos) {
+    this.desk = desk;
+    this.projects = projects;
+    this.review = review;
+    this.photos = photos;
+  }
+
+  @GetMapping("/p/{project}/hand-ins")
+  String list(@PathVariable String project, Model model) {
+    Project p = desk.open(project, "hand-ins", "Hand-ins", model);
+    model.addAttribute("waiting", review.list(p.id(), Visits.OPEN));
+    model.addAttribute("decided", review.list(p.id(), List.of("accepted", "sent back")));
+    model.addAttribute("setAside", review.setAside());
+    return "hand-ins";
+  }
+
+  @GetMapping("/p/{project}/hand-ins/{visit}")
+  String one(@PathVariable String project, @PathVariable UUID visit, Model model) {
+    Project p = desk.open(project, "hand-ins", "Visit", model);
+    ReviewDesk.View view = review.view(p.id(), visit);
+    model.addAttribute("title", view.caption());
+    model.addAttribute("view", view);
+    List<UUID> others = review.list(p.id(), Visits.OPEN).stream().map(l -> l.visit().id()).toList();
+    int at = others.indexOf(visit);
+    model.addAttribute("next", at >= 0 && at + 1 < others.size() ? others.get(at + 1) : "");
+    model.addAttribute("previous", at > 0 ? others.get(at - 1) : "");
+    return "visit";
+  }
+
+  @PostMapping("/p/{project}/hand-ins/{visit}/accept")
+  String accept(
+      @PathVariable String project,
+      @PathVariable UUID visit,
+      @RequestParam Map<String, String> all,
+      Principal person,
+      RedirectAttributes flash) {
+    Map<String, String> decisions = new LinkedHashMap<>();
+    all.forEach(
+        (k, v) -> {
+          if (k.startsWith("clash.")) decisions.put(k.substring(6), v);
+        });
+    return decide(
+        project,
+        visit,
+        flash,
+        p -> {
+          int n = review.accept(p.id(), visit, decisions, person.getName());
+          return n == 0
+              ? "Accepted; the layer already had these values."
+              : "Accepted: " + n + (n == 1 ? " value" : " values") + " written to the layer.";
+        });
+  }
+
+  @PostMapping("/p/{project}/hand-ins/{visit}/send-back")
+  String sendBack(
+      @PathVariable String project,
+      @PathVariable UUID visit,
+      @RequestParam(defaultValue = "") String note,
+      Principal person,
+      RedirectAttributes flash) {
+    return decide(
+        project,
+        visit,
+        flash,
+        p -> {
+          review.sendBack(p.id(), visit, note, person.getName());
+          return "Sent back. The day book shows your note at its next contact.";
+        });
+  }
+
+  @PostMapping("/p/{project}/hand-ins/{visit}/take-back")
+  String takeBack(
+      @PathVariable String project,
+      @PathVariable UUID visit,
+      Principal person,
+      RedirectAttributes flash) {
+    return decide(
+        project,
+        visit,
+        flash,
+        p -> {
+          List<String> left = review.takeBack(p.id(), visit, person.getName());
+          return left.isEmpty()
+              ? "Taken back: the layer has its earlier values, and the visit waits again."
+              : "Taken back, except "
+                  + String.join(", ", left)
+                  + ": somebody has changed that since. The visit waits again.";
+        });
+  }
+
+  private String decide(
+      String project,
+      UUID visit,
+      RedirectAttributes flash,
+      java.util.function.Function<Project, String> deed) {
+    Project p = projects.byKey(project);
+    try {
+      flash.addFlashAttribute("done", deed.apply(p));
+    } catch (JobProblem e) {
+      flash.addFlashAttribute("problem", e.getMessage());
+    }
+    return "redirect:/p/" + p.key() + "/hand-ins/" + visit;
+  }
+
+  /** A photo of a visit of this project, small for the page or whole. */
+  @GetMapping(value = "/api/p/{project}/photos/{id}", produces = MediaType.IMAGE_JPEG_VALUE)
+  ResponseEntity<byte[]> photo(
+      @PathVariable String project,
+      @PathVariable UUID id,
+      @RequestParam(defaultValue = "false") boolean whole)
+      throws IOException {
+    Photo photo = photos.find(id).orElseThrow(() -> JobProblem.notFound("photo"));
+    review.view(projects.byKey(project).id(), photo.visitId());
+    var bytes = whole ? photos.bytes(photo).map(this::all) : photos.smallPicture(photo);
+    return bytes
+        .map(
+            b ->
+                ResponseEntity.ok()
+                    .cacheControl(CacheControl.maxAge(7, TimeUnit.DAYS).cachePrivate())
+                    .header("X-Content-Type-Options", "nosniff")
+                    .body(b))
+        .orElseThrow(() -> JobProblem.notFound("picture for this photo yet"));
+  }
+
+  private byte[] all(java.nio.file.Path p) {
+    try {
+      return java.nio.file.Files.readAllBytes(p);
+    } catch (IOException e) {
+      throw new java.io.UncheckedIOException(e);
+    }
+  }
+}

@@ -1,0 +1,353 @@
+package org.whinridge.app.review;
+
+import com.eclipsesource.json.Json;
+import com.eclipsesource.json.JsonObject;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.UUID;
+import org.locationtech.jts.geom.Geometry;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+import org.whinridge.app.daybook.Visit;
+import org.whinridge.app.daybook.VisitMerge;
+import org.whinridge.app.daybook.Visits;
+import org.whinridge.app.form.Edition;
+import org.whinridge.app.form.Forms;
+import org.whinridge.app.layer.FeatureChange;
+import org.whinridge.app.layer.Layer;
+import org.whinridge.app.layer.Layers;
+import org.whinridge.app.photo.Photo;
+import org.whinridge.app.photo.Photos;
+import org.whinridge.app.round.Rounds;
+import org.whinridge.app.shell.JobProblem;
+import org.whinridge.core.layer.Feature;
+import org.whinridge.core.layer.Field;
+import org.whinridge.core.merge.Merge;
+import org.whinridge.core.place.GeometryJson;
+import org.whinridge.core.value.Value;
+import org.whinridge.core.value.ValueJson;
+
+/**
+ * Compares visits with their layers and decides them. The merge is shown when the visit is looked
+ * at and computed again when it is accepted.
+ */
+@Service
+@Transactional(readOnly = true)
+class ReviewDesk {
+  private final Visits visits;
+  private final Layers layers;
+  private final Forms forms;
+  private final Photos photos;
+  private final Rounds rounds;
+
+  ReviewDesk(Visits visits, Layers layers, Forms forms, Photos photos, Rounds rounds) {
+    this.visits = visits;
+    this.layers = layers;
+    this.forms = forms;
+    this.photos = photos;
+    this.rounds = rounds;
+  }
+
+  /** One field on the review desk. {@code outcome}: written, clash, agreed, layer kept. */
+  record Change(
+      String field,
+      String label,
+      String base,
+      String mine,
+      String layer,
+      String outcome,
+      String from) {}
+
+  /** An answer that is kept on the visit only. */
+  record Kept(String label, String value) {}
+
+  /** A visit beside its layer. */
+  record View(
+      Visit visit,
+      Layer layer,
+      String caption,
+      boolean featureGone,
+      List<Change> changes,
+      List<Kept> kept,
+      List<Photo> photos,
+      String places,
+      String formTitle) {
+    long writes() {
+      return changes.stream().filter(c -> c.outcome().equals("written")).count();
+    }
+
+    long clashes() {
+      return changes.stream().filter(c -> c.outcome().equals("clash")).count();
+    }
+  }
+
+  /** One line of the list of hand-ins. */
+  record Line(Visit visit, String layerName, String caption, int photos, int photosHere) {}
+
+  private Map<UUID, Layer> layersOf(UUID project) {
+    Map<UUID, Layer> out = new LinkedHashMap<>();
+    for (Layer l : layers.list(project)) out.put(l.id(), l);
+    return out;
+  }
+
+  long waiting(UUID project) {
+    return visits.count(layersOf(project).keySet(), Visits.OPEN);
+  }
+
+  List<Line> list(UUID project, List<String> states) {
+    Map<UUID, Layer> byId = layersOf(project);
+    List<Visit> all = visits.list(byId.keySet(), states);
+    Map<UUID, List<Photo>> pictures =
+        photos.of(all.stream().map(Visit::id).toList()).stream()
+            .collect(java.util.stream.Collectors.groupingBy(Photo::visitId));
+    Map<String, Feature> features = new LinkedHashMap<>();
+    byId.values()
+        .forEach(
+            l ->
+                layers
+                    .some(
+                        l,
+                        all.stream()
+                            .filter(v -> v.layerId().equals(l.id()))
+                            .map(Visit::featureId)
+                            .toList())
+                    .forEach(f -> features.put(f.id(), f)));
+    return all.stream()
+        .map(
+            v -> {
+              Layer l = byId.get(v.layerId());
+              List<Photo> ps = pictures.getOrDefault(v.id(), List.of());
+              String caption =
+                  Optional.ofNullable(features.get(v.featureId().toString()))
+                      .map(f -> l.schema().caption(f.values()))
+                      .orElse("(removed)");
+              return new Line(
+                  v,
+                  l.name(),
+                  caption,
+                  ps.size(),
+                  (int) ps.stream().filter(Photo::received).count());
+            })
+        .toList();
+  }
+
+  List<Visits.SetAside> setAside() {
+    return visits.setAside();
+  }
+
+  /** The visit, if it belongs to a layer of the project. */
+  private Visit visit(UUID project, UUID id) {
+    Visit v = visits.get(id);
+    layers.get(project, v.layerId());
+    return v;
+  }
+
+  View view(UUID project, UUID id) {
+    Visit v = visit(project, id);
+    Layer layer = layers.byId(v.layerId());
+    Optional<Feature> now = layers.feature(layer, v.featureId());
+    JsonObject provenance = object(v.document(), "provenance");
+    List<Change> changes = new ArrayList<>();
+    now.ifPresent(
+        f ->
+            VisitMerge.of(v.document(), layer, f)
+                .fields()
+                .forEach(m -> changes.add(change(m, layer, provenance))));
+    Optional<Edition> edition = forms.edition(v.formId(), v.edition());
+    List<Kept> kept = new ArrayList<>();
+    for (JsonObject.Member m : object(v.document(), "kept")) {
+      var q = edition.flatMap(e -> e.form().question(m.getName()));
+      if (q.filter(x -> x.type() == org.whinridge.core.form.QuestionType.PHOTO).isPresent())
+        continue;
+      kept.add(
+          new Kept(
+              q.map(x -> x.label()).orElse(m.getName()),
+              ValueJson.read(
+                      m.getValue(),
+                      q.map(x -> x.type().valueType())
+                          .orElse(org.whinridge.core.value.ValueType.TEXT))
+                  .plain()));
+    }
+    String caption =
+        layer
+            .schema()
+            .caption(
+                now.map(Feature::values)
+                    .orElseGet(
+                        () ->
+                            layer
+                                .schema()
+                                .readValues(object(object(v.document(), "base"), "values"))));
+    return new View(
+        v,
+        layer,
+        caption,
+        now.isEmpty(),
+        changes,
+        kept,
+        photos.of(List.of(id)),
+        places(v, now),
+        edition.map(e -> e.form().title()).orElse(""));
+  }
+
+  private static Change change(Merge.FieldMerge m, Layer layer, JsonObject provenance) {
+    Optional<Field> f = layer.schema().field(m.field());
+    String outcome = m.outcome().name().toLowerCase(java.util.Locale.ROOT).replace('_', ' ');
+    JsonObject from = object(provenance, m.field());
+    return new Change(
+        m.field(),
+        f.map(Field::label).orElse("Place"),
+        shown(f, m.base()),
+        shown(f, m.mine()),
+        shown(f, m.layer()),
+        outcome,
+        from.getString("from", "").replace('_', ' ')
+            + (from.getString("detail", "").isEmpty() ? "" : ", " + from.getString("detail", "")));
+  }
+
+  private static String shown(Optional<Field> f, Value v) {
+    if (v instanceof Value.Place p)
+      return org.whinridge.core.value.Numbers.fixed(p.geometry().getCoordinate().y, 6)
+          + "°, "
+          + org.whinridge.core.value.Numbers.fixed(p.geometry().getCoordinate().x, 6)
+          + "°";
+    return f.map(x -> x.shown(v)).orElse(v.plain());
+  }
+
+  private static JsonObject object(JsonObject o, String member) {
+    return o.get(member) != null && o.get(member).isObject()
+        ? o.get(member).asObject()
+        : new JsonObject();
+  }
+
+  /** For the map: the feature on the layer, where the visit puts it, and where the person stood. */
+  private static String places(Visit v, Optional<Feature> now) {
+    JsonObject o = new JsonObject();
+    now.flatMap(Feature::geometry).ifPresent(g -> o.add("layer", GeometryJson.write(g)));
+    if (v.document().get("geometry") != null) o.add("field", v.document().get("geometry"));
+    JsonObject position = object(object(v.document(), "start"), "position");
+    if (position.get("lon") != null)
+      o.add(
+          "person",
+          new JsonObject()
+              .add("type", "Point")
+              .add(
+                  "coordinates",
+                  Json.array().asArray().add(position.get("lon")).add(position.get("lat"))));
+    return o.toString();
+  }
+
+  /**
+   * Accepts a visit as a whole: merges it anew, writes the layer with a ledger entry, marks it.
+   *
+   * @param decisions for each clash "mine" or "layer"
+   * @return how many fields were written
+   */
+  @Transactional
+  public int accept(UUID project, UUID id, Map<String, String> decisions, String person) {
+    visit(project, id);
+    Visit v = visits.lock(id, Visits.OPEN);
+    Layer layer = layers.byId(v.layerId());
+    Feature now =
+        layers
+            .lock(layer, v.featureId())
+            .orElseThrow(
+                () ->
+                    JobProblem.conflict(
+                        "The feature is not on the layer any more. Send the visit back, or bring the feature back first; nothing was written."));
+    Merge.Result merge = VisitMerge.of(v.document(), layer, now);
+    Map<String, Value> writes = new LinkedHashMap<>(merge.writes());
+    for (Merge.FieldMerge clash : merge.clashes()) {
+      String decision = decisions.getOrDefault(clash.field(), "");
+      if (decision.equals("mine")) writes.put(clash.field(), clash.mine());
+      else if (!decision.equals("layer"))
+        throw JobProblem.refused(
+            "Choose a value for “"
+                + layer.schema().field(clash.field()).map(Field::label).orElse("Place")
+                + "” first: the layer and the field disagree. Nothing was written.");
+    }
+    Optional<Geometry> geometry =
+        Optional.ofNullable(writes.remove(Merge.GEOMETRY)).map(g -> ((Value.Place) g).geometry());
+    if (!writes.isEmpty() || geometry.isPresent())
+      layers.write(
+          new FeatureChange(
+              layer.id(),
+              v.featureId(),
+              false,
+              writes,
+              geometry,
+              person,
+              "visit",
+              Optional.of(id),
+              "visit of " + v.person() + ", accepted by " + person,
+              Layers.now()));
+    visits.decide(id, "accepted", "", person);
+    return writes.size() + (geometry.isPresent() ? 1 : 0);
+  }
+
+  /** Sends a visit back to the person who made it. */
+  @Transactional
+  public void sendBack(UUID project, UUID id, String note, String person) {
+    visit(project, id);
+    Visit v = visits.lock(id, Visits.OPEN);
+    if (note.isBlank())
+      throw JobProblem.refused(
+          "Say what should be mended, so that " + v.person() + " can. The visit still waits.");
+    visits.decide(id, "sent back", note.strip(), person);
+    v.roundId().ifPresent(r -> rounds.mark(r, v.featureId(), "sent back", note.strip()));
+  }
+
+  /**
+   * Takes an accepted visit back: earlier values return where nobody has changed them since, and
+   * the visit waits again. Gives what could not be taken back.
+   */
+  @Transactional
+  public List<String> takeBack(UUID project, UUID id, String person) {
+    visit(project, id);
+    Visit v = visits.lock(id, List.of("accepted"));
+    Layer layer = layers.byId(v.layerId());
+    List<String> left = new ArrayList<>();
+    layers
+        .written(layer, id)
+        .ifPresent(
+            w -> {
+              Feature now =
+                  layers
+                      .lock(layer, v.featureId())
+                      .orElseThrow(
+                          () ->
+                              JobProblem.conflict(
+                                  "The feature is not on the layer any more. Nothing was taken back."));
+              Map<String, Value> current = new LinkedHashMap<>(now.values());
+              now.geometry().ifPresent(g -> current.put(Merge.GEOMETRY, new Value.Place(g)));
+              Map<String, Value> back =
+                  new LinkedHashMap<>(Merge.takeBack(w.before(), w.after(), current));
+              w.after().keySet().stream()
+                  .filter(f -> !back.containsKey(f))
+                  .forEach(
+                      f -> left.add(layer.schema().field(f).map(Field::label).orElse("Place")));
+              Optional<Geometry> geometry =
+                  back.remove(Merge.GEOMETRY) instanceof Value.Place p
+                      ? Optional.of(p.geometry())
+                      : Optional.empty();
+              if (!back.isEmpty() || geometry.isPresent())
+                layers.write(
+                    new FeatureChange(
+                        layer.id(),
+                        v.featureId(),
+                        false,
+                        back,
+                        geometry,
+                        person,
+                        "taken back",
+                        Optional.of(id),
+                        "visit of " + v.person() + " taken back",
+                        Layers.now()));
+            });
+    visits.decide(id, "waiting", "", person);
+    return left;
+  }
+}

@@ -1,0 +1,153 @@
+package org.whinridge.app.round;
+
+import java.security.Principal;
+import java.time.LocalDate;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.List;
+import java.util.Optional;
+import java.util.UUID;
+import org.locationtech.jts.geom.Envelope;
+import org.springframework.format.annotation.DateTimeFormat;
+import org.springframework.stereotype.Controller;
+import org.springframework.ui.Model;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.servlet.mvc.support.RedirectAttributes;
+import org.whinridge.app.form.FormDraft;
+import org.whinridge.app.form.Forms;
+import org.whinridge.app.layer.Layer;
+import org.whinridge.app.layer.Layers;
+import org.whinridge.app.people.People;
+import org.whinridge.app.project.DeskPage;
+import org.whinridge.app.project.Project;
+import org.whinridge.app.project.Projects;
+import org.whinridge.app.shell.JobProblem;
+import org.whinridge.core.layer.Feature;
+import org.whinridge.core.value.Numbers;
+
+@Controller
+class RoundController {
+  private final DeskPage desk;
+  private final Projects projects;
+  private final Rounds rounds;
+  private final Layers layers;
+  private final Forms forms;
+  private final People people;
+
+  RoundController(
+      DeskPage desk, Projects projects, Rounds rounds, Layers layers, Forms forms, People people) {
+    this.desk = desk;
+    this.projects = projects;
+    this.rounds = rounds;
+    this.layers = layers;
+    this.forms = forms;
+    this.people = people;
+  }
+
+  @GetMapping("/p/{project}/rounds")
+  String list(@PathVariable String project, Model model) {
+    Project p = desk.open(project, "rounds", "Rounds", model);
+    model.addAttribute("rounds", rounds.list(p.id()));
+    model.addAttribute("forms", forms.list(p.id()).stream().filter(f -> f.edition() > 0).toList());
+    return "rounds";
+  }
+
+  @GetMapping("/p/{project}/rounds/new")
+  String plan(@PathVariable String project, @RequestParam UUID form, Model model) {
+    Project p = desk.open(project, "rounds", "New round", model);
+    FormDraft f = forms.get(p.id(), form);
+    model.addAttribute("form", f);
+    model.addAttribute("layer", layers.byId(f.layerId()));
+    model.addAttribute("people", people.inspectors());
+    return "round-new";
+  }
+
+  @PostMapping("/p/{project}/rounds")
+  String make(
+      @PathVariable String project,
+      @RequestParam UUID layer,
+      @RequestParam UUID form,
+      @RequestParam String name,
+      @RequestParam(defaultValue = "") String note,
+      @RequestParam(required = false) @DateTimeFormat(iso = DateTimeFormat.ISO.DATE) LocalDate due,
+      @RequestParam(defaultValue = "") String person,
+      @RequestParam(defaultValue = "") String rectangle,
+      @RequestParam(defaultValue = "") String features,
+      Principal by,
+      RedirectAttributes flash) {
+    Project p = projects.byKey(project);
+    try {
+      UUID id =
+          rounds.make(
+              p.id(),
+              new Rounds.Plan(
+                  layer,
+                  form,
+                  name,
+                  note,
+                  Optional.ofNullable(due),
+                  person,
+                  box(rectangle),
+                  ids(features)),
+              by.getName());
+      flash.addFlashAttribute(
+          "done",
+          "The round is ready. " + person + " finds it in the day book at the next contact.");
+      return "redirect:/p/" + p.key() + "/rounds/" + id;
+    } catch (JobProblem e) {
+      flash.addFlashAttribute("problem", e.getMessage());
+      return "redirect:/p/" + p.key() + "/rounds/new?form=" + form;
+    }
+  }
+
+  /** west,south,east,north in degrees; anything else selects nothing. */
+  private static Optional<Envelope> box(String s) {
+    double[] v =
+        Arrays.stream(s.split(","))
+            .map(Numbers::read)
+            .filter(java.util.OptionalDouble::isPresent)
+            .mapToDouble(java.util.OptionalDouble::getAsDouble)
+            .toArray();
+    return v.length == 4 ? Optional.of(new Envelope(v[0], v[2], v[1], v[3])) : Optional.empty();
+  }
+
+  private static List<UUID> ids(String s) {
+    List<UUID> out = new ArrayList<>();
+    for (String id : s.split(","))
+      if (id.matches("[0-9a-fA-F-]{36}") && out.size() <= Rounds.MOST_STOPS)
+        out.add(UUID.fromString(id));
+    return out;
+  }
+
+  /** A stop with what names it. */
+  record StopLine(Round.Stop stop, String caption) {}
+
+  @GetMapping("/p/{project}/rounds/{id}")
+  String round(@PathVariable String project, @PathVariable UUID id, Model model) {
+    Project p = desk.open(project, "rounds", "Round", model);
+    Round r = rounds.get(p.id(), id);
+    Layer layer = layers.byId(r.layerId());
+    var byId =
+        layers.some(layer, r.stops().stream().map(Round.Stop::featureId).toList()).stream()
+            .collect(java.util.stream.Collectors.toMap(Feature::id, f -> f));
+    model.addAttribute("title", r.name());
+    model.addAttribute("round", r);
+    model.addAttribute("layer", layer);
+    model.addAttribute("form", forms.get(p.id(), r.formId()));
+    model.addAttribute(
+        "stops",
+        r.stops().stream()
+            .map(
+                s ->
+                    new StopLine(
+                        s,
+                        Optional.ofNullable(byId.get(s.featureId().toString()))
+                            .map(f -> layer.schema().caption(f.values()))
+                            .orElse("(removed)")))
+            .toList());
+    return "round";
+  }
+}

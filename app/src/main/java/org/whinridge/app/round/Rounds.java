@@ -1,0 +1,211 @@
+package org.whinridge.app.round;
+
+import java.time.LocalDate;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.UUID;
+import java.util.stream.Collectors;
+import org.locationtech.jts.geom.Envelope;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+import org.whinridge.app.form.FormDraft;
+import org.whinridge.app.form.Forms;
+import org.whinridge.app.layer.Layer;
+import org.whinridge.app.layer.Layers;
+import org.whinridge.app.people.People;
+import org.whinridge.app.shell.JobProblem;
+import org.whinridge.core.layer.Feature;
+import org.whinridge.core.round.StopOrder;
+
+/** Rounds, their stops, and the state of each stop. */
+@Service
+@Transactional(readOnly = true)
+public class Rounds {
+  /** The most stops of one round. */
+  public static final int MOST_STOPS = 2000;
+
+  private static final Set<String> STATES =
+      Set.of("to do", "started", "done", "sent back", "no access", "gone");
+  private final RoundRepository rounds;
+  private final StopRepository stops;
+  private final Layers layers;
+  private final Forms forms;
+  private final People people;
+
+  Rounds(RoundRepository rounds, StopRepository stops, Layers layers, Forms forms, People people) {
+    this.rounds = rounds;
+    this.stops = stops;
+    this.layers = layers;
+    this.forms = forms;
+    this.people = people;
+  }
+
+  private List<Round> with(List<RoundEntity> all) {
+    Map<UUID, List<StopEntity>> byRound =
+        stops.findByRoundIdInOrderByPlaceInRound(all.stream().map(r -> r.id).toList()).stream()
+            .collect(Collectors.groupingBy(s -> s.roundId));
+    return all.stream()
+        .map(
+            e ->
+                new Round(
+                    e.id,
+                    e.projectId,
+                    e.layerId,
+                    e.formId,
+                    e.name,
+                    e.note,
+                    Optional.ofNullable(e.due),
+                    e.person,
+                    e.madeAt,
+                    e.madeBy,
+                    byRound.getOrDefault(e.id, List.of()).stream()
+                        .map(s -> new Round.Stop(s.featureId, s.state, s.reason))
+                        .toList()))
+        .toList();
+  }
+
+  /** A project's rounds, newest first. */
+  public List<Round> list(UUID project) {
+    return with(rounds.findByProjectIdOrderByMadeAtDesc(project));
+  }
+
+  /** A person's rounds, newest first. */
+  public List<Round> of(String person) {
+    return with(rounds.findByPersonOrderByMadeAtDesc(person));
+  }
+
+  /** How many rounds a project has. */
+  public long count(UUID project) {
+    return rounds.countByProjectId(project);
+  }
+
+  /** A round of a project. */
+  public Round get(UUID project, UUID id) {
+    return with(rounds.findByIdAndProjectId(id, project).stream().toList()).stream()
+        .findFirst()
+        .orElseThrow(() -> JobProblem.notFound("round"));
+  }
+
+  /** A round that this person has been given. */
+  public Round forPerson(UUID id, String person) {
+    return with(rounds.findById(id).filter(r -> r.person.equals(person)).stream().toList()).stream()
+        .findFirst()
+        .orElseThrow(() -> JobProblem.notFound("round"));
+  }
+
+  /**
+   * What is asked for when a round is made. {@code rectangle} selects by place; {@code features} by
+   * id; both together add up.
+   */
+  public record Plan(
+      UUID layer,
+      UUID form,
+      String name,
+      String note,
+      Optional<LocalDate> due,
+      String person,
+      Optional<Envelope> rectangle,
+      List<UUID> features) {}
+
+  /** Makes a round; gives its id. */
+  @Transactional
+  public UUID make(UUID project, Plan plan, String by) {
+    Layer layer = layers.get(project, plan.layer());
+    FormDraft form = forms.get(project, plan.form());
+    String name = plan.name().strip();
+    if (name.isEmpty() || name.length() > 120)
+      throw JobProblem.refused("A round needs a name of 1 to 120 characters. It was not made.");
+    if (plan.note().length() > 1000)
+      throw JobProblem.refused(
+          "The note has "
+              + plan.note().length()
+              + " characters; at most 1,000 fit. The round was not made.");
+    if (!form.layerId().equals(layer.id()))
+      throw JobProblem.refused(
+          "This form belongs to another layer. Choose a form of "
+              + layer.name()
+              + "; the round was not made.");
+    if (form.edition() == 0)
+      throw JobProblem.refused(
+          "“"
+              + form.form().title()
+              + "” has no published edition yet. Publish it first; the round was not made.");
+    if (!people.inspectors().contains(plan.person()))
+      throw JobProblem.refused("Choose who goes. The round was not made.");
+    List<UUID> chosen = chosen(layer, plan);
+    if (chosen.isEmpty())
+      throw JobProblem.refused(
+          "No feature is selected. Draw a rectangle over the stops, or tick them in the list; the round was not made.");
+    if (chosen.size() > MOST_STOPS)
+      throw JobProblem.refused(
+          chosen.size()
+              + " stops are selected; a round has at most "
+              + MOST_STOPS
+              + ". Draw a smaller rectangle; the round was not made.");
+    RoundEntity e = new RoundEntity();
+    e.id = UUID.randomUUID();
+    e.projectId = project;
+    e.layerId = layer.id();
+    e.formId = form.id();
+    e.name = name;
+    e.note = plan.note().strip();
+    e.due = plan.due().orElse(null);
+    e.person = plan.person();
+    e.madeAt = Layers.now();
+    e.madeBy = by;
+    rounds.save(e);
+    for (int i = 0; i < chosen.size(); i++) stops.save(stop(e.id, chosen.get(i), i));
+    return e.id;
+  }
+
+  private List<UUID> chosen(Layer layer, Plan plan) {
+    Set<UUID> ids =
+        new LinkedHashSet<>(
+            layers.some(layer, plan.features()).stream()
+                .map(f -> UUID.fromString(f.id()))
+                .toList());
+    plan.rectangle()
+        .ifPresent(
+            box -> {
+              List<Feature> all = new java.util.ArrayList<>();
+              layers.each(
+                  layer,
+                  f -> {
+                    if (f.geometry()
+                        .filter(g -> g.getEnvelopeInternal().intersects(box))
+                        .isPresent()) all.add(f);
+                  });
+              for (String id : StopOrder.inRectangle(box, all)) ids.add(UUID.fromString(id));
+            });
+    return List.copyOf(ids);
+  }
+
+  private static StopEntity stop(UUID round, UUID feature, int place) {
+    StopEntity s = new StopEntity();
+    s.id = UUID.randomUUID();
+    s.roundId = round;
+    s.featureId = feature;
+    s.placeInRound = place;
+    s.state = "to do";
+    s.reason = "";
+    return s;
+  }
+
+  /** Sets the state of a stop; a feature that is no stop of the round is left alone. */
+  @Transactional
+  public void mark(UUID round, UUID feature, String state, String reason) {
+    if (!STATES.contains(state))
+      throw new IllegalArgumentException("there is no stop state ‘" + state + "’");
+    stops
+        .findByRoundIdAndFeatureId(round, feature)
+        .ifPresent(
+            s -> {
+              s.state = state;
+              s.reason = reason.substring(0, Math.min(300, reason.length()));
+              stops.save(s);
+            });
+  }
+}

@@ -1,0 +1,26 @@
+package org.whinridge.app.shell;
+
+import java.util.UUID;
+
+/** One station of the work's path in the band on top. Modules offer one each. */
+public interface BandStation {
+  /** Where it stands in the path, from 1. */
+  int order();
+
+  /** Its word. */
+  String label();
+
+  /** Its address below the project: "layers". */
+  String path();
+
+  /** The key after g that goes there. */
+  String key();
+
+  /** How many things are in it for a project. */
+  long count(UUID project);
+
+  /** Whether the count waits for somebody. */
+  default boolean needsSomebody() {
+    return false;
+  }
+}

@@ -1,0 +1,26 @@
+package org.whinridge.app.shell;
+
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import org.springframework.beans.factory.annotation.Value;
+import org.springframework.stereotype.Component;
+
+/** Where files lie beside the database. */
+@Component
+public class DataFolder {
+  private final Path root;
+
+  DataFolder(@Value("${whinridge.data}") String root) {
+    this.root = Path.of(root).toAbsolutePath();
+  }
+
+  /** A folder of that name, made when missing. */
+  public Path folder(String name) {
+    try {
+      return Files.createDirectories(root.resolve(name));
+    } catch (IOException e) {
+      throw new java.io.UncheckedIOException("the data folder can't be written: " + root, e);
+    }
+  }
+}

@@ -1,0 +1,106 @@
+package org.whinridge.app.shell;
+
+import jakarta.servlet.http.HttpServletRequest;
+import java.util.Map;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+import org.springframework.http.HttpStatus;
+import org.springframework.http.ResponseEntity;
+import org.springframework.http.converter.HttpMessageNotReadableException;
+import org.springframework.security.access.AccessDeniedException;
+import org.springframework.web.HttpMediaTypeNotSupportedException;
+import org.springframework.web.HttpRequestMethodNotSupportedException;
+import org.springframework.web.bind.MissingServletRequestParameterException;
+import org.springframework.web.bind.annotation.ControllerAdvice;
+import org.springframework.web.bind.annotation.ExceptionHandler;
+import org.springframework.web.method.annotation.MethodArgumentTypeMismatchException;
+import org.springframework.web.multipart.MaxUploadSizeExceededException;
+import org.springframework.web.multipart.MultipartException;
+import org.springframework.web.multipart.support.MissingServletRequestPartException;
+import org.springframework.web.servlet.ModelAndView;
+import org.springframework.web.servlet.resource.NoResourceFoundException;
+
+/**
+ * Every error as words: JSON {message} for addresses below /api and for scripts, a page for people.
+ */
+@ControllerAdvice
+class Errors {
+  private static final Logger LOG = LoggerFactory.getLogger(Errors.class);
+
+  @ExceptionHandler(JobProblem.class)
+  Object job(JobProblem e, HttpServletRequest q) {
+    return answer(e.status(), e.getMessage(), q);
+  }
+
+  @ExceptionHandler(NoResourceFoundException.class)
+  Object nothing(HttpServletRequest q) {
+    return answer(HttpStatus.NOT_FOUND, "There is no page at this address.", q);
+  }
+
+  @ExceptionHandler({
+    MethodArgumentTypeMismatchException.class,
+    MissingServletRequestParameterException.class,
+    HttpMessageNotReadableException.class,
+    MissingServletRequestPartException.class,
+    HttpRequestMethodNotSupportedException.class,
+    HttpMediaTypeNotSupportedException.class,
+    IllegalArgumentException.class
+  })
+  Object malformed(Exception e, HttpServletRequest q) {
+    LOG.info("malformed request to {}: {}", q.getRequestURI(), e.toString());
+    boolean own =
+        e instanceof IllegalArgumentException
+            && e.getClass() == IllegalArgumentException.class
+            && e.getMessage() != null;
+    return answer(
+        HttpStatus.BAD_REQUEST,
+        own
+            ? sentence(e.getMessage())
+            : "This request is not complete or not in the form expected. Nothing was changed.",
+        q);
+  }
+
+  @ExceptionHandler(MaxUploadSizeExceededException.class)
+  Object tooLarge(HttpServletRequest q) {
+    return answer(
+        HttpStatus.CONTENT_TOO_LARGE,
+        "The file is larger than 300 MB. Nothing was kept of it; split it and bring in the parts.",
+        q);
+  }
+
+  @ExceptionHandler(MultipartException.class)
+  Object brokenUpload(HttpServletRequest q) {
+    return answer(
+        HttpStatus.BAD_REQUEST,
+        "The upload broke off before its end. Nothing was kept of it; send it again.",
+        q);
+  }
+
+  @ExceptionHandler(AccessDeniedException.class)
+  Object denied(HttpServletRequest q) {
+    return answer(HttpStatus.FORBIDDEN, "Your account may not do this. Ask a coordinator.", q);
+  }
+
+  @ExceptionHandler(Exception.class)
+  Object unexpected(Exception e, HttpServletRequest q) {
+    LOG.error("unexpected failure at {}", q.getRequestURI(), e);
+    return answer(
+        HttpStatus.INTERNAL_SERVER_ERROR,
+        "Something failed here that should not. What was saved before is safe; the log has the details. Try again, and tell whoever looks after this server if it stays.",
+        q);
+  }
+
+  private static String sentence(String s) {
+    return s.substring(0, 1).toUpperCase(java.util.Locale.ROOT)
+        + s.substring(1)
+        + (s.endsWith(".") ? "" : ".");
+  }
+
+  private static Object answer(HttpStatus status, String message, HttpServletRequest q) {
+    String accept = String.valueOf(q.getHeader("Accept"));
+    if (q.getRequestURI().startsWith("/api/") || !accept.contains("text/html"))
+      return ResponseEntity.status(status).body(Map.of("message", message));
+    ModelAndView page = new ModelAndView("problem", status);
+    return page.addObject("message", message).addObject("status", status.value());
+  }
+}

@@ -1,0 +1,45 @@
+package org.whinridge.app.shell;
+
+import org.springframework.http.HttpStatus;
+
+/**
+ * Something that can't be done, in words for the person who asked: what, what was kept, what to do.
+ */
+public final class JobProblem extends RuntimeException {
+  private static final long serialVersionUID = 1;
+  private final HttpStatus status;
+
+  private JobProblem(HttpStatus status, String message) {
+    super(message);
+    this.status = status;
+  }
+
+  /** The thing is not there, or not for this person. */
+  public static JobProblem notFound(String what) {
+    return new JobProblem(
+        HttpStatus.NOT_FOUND,
+        "There is no "
+            + what
+            + " at this address. It may have been removed, or the address is incomplete.");
+  }
+
+  /** The request can't be carried out as it is. */
+  public static JobProblem refused(String message) {
+    return new JobProblem(HttpStatus.UNPROCESSABLE_CONTENT, message);
+  }
+
+  /** Somebody else was quicker. */
+  public static JobProblem conflict(String message) {
+    return new JobProblem(HttpStatus.CONFLICT, message);
+  }
+
+  /** This person may not do it. */
+  public static JobProblem forbidden(String message) {
+    return new JobProblem(HttpStatus.FORBIDDEN, message);
+  }
+
+  /** The HTTP status that fits. */
+  public HttpStatus status() {
+    return status;
+  }
+}

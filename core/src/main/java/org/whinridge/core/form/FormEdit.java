@@ -1,0 +1,137 @@
+package org.whinridge.core.form;
+
+import com.eclipsesource.json.JsonObject;
+import com.eclipsesource.json.JsonValue;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Set;
+
+/** Changes to a draft, one at a time, as the screen sends them. */
+public final class FormEdit {
+  private static final Set<String> PROPERTIES =
+      Set.of(
+          "label",
+          "hint",
+          "type",
+          "unit",
+          "decimals",
+          "need",
+          "readOnly",
+          "lockOnRevisit",
+          "officeOnly",
+          "codes",
+          "askWhen",
+          "notAsked",
+          "workOut",
+          "checks",
+          "prefill",
+          "least",
+          "most");
+
+  private FormEdit() {}
+
+  /**
+   * Applies one edit: {op: "set", question, property, value} changes a property of a question; {op:
+   * "move", question, by} moves it up or down, across sections at their ends; {op: "remove",
+   * question}; {op: "add", question: {…}, section} adds at a section's end; {op: "title", value}.
+   *
+   * @throws IllegalArgumentException with a sentence for people; the form is then as it was
+   */
+  public static Form apply(Form form, JsonObject edit) {
+    try {
+      switch (edit.getString("op", "")) {
+        case "set":
+          return replace(
+              form,
+              edit.getString("question", ""),
+              q -> List.of(set(q, edit.getString("property", ""), edit.get("value"))));
+        case "remove":
+          return replace(form, edit.getString("question", ""), q -> List.of());
+        case "move":
+          return move(form, edit.getString("question", ""), edit.getInt("by", 0));
+        case "add":
+          return add(
+              form, Question.read(edit.get("question").asObject()), edit.getInt("section", 0));
+        case "title":
+          {
+            String title = edit.getString("value", "").trim();
+            if (title.isEmpty()) throw new IllegalArgumentException("a form needs a title");
+            return new Form(title, form.sections());
+          }
+        default:
+          throw new IllegalArgumentException("no such edit: " + edit.getString("op", ""));
+      }
+    } catch (UnsupportedOperationException | NullPointerException e) {
+      throw new IllegalArgumentException("a member of this edit has the wrong kind", e);
+    }
+  }
+
+  private static Question set(Question q, String property, JsonValue value) {
+    if (!PROPERTIES.contains(property))
+      throw new IllegalArgumentException("a question has no property ‘" + property + "’");
+    if (property.equals("label") && value.asString().isBlank())
+      throw new IllegalArgumentException("a question needs a label");
+    return Question.read(q.json().set(property, value));
+  }
+
+  private static Form replace(
+      Form form, String name, java.util.function.Function<Question, List<Question>> by) {
+    if (form.question(name).isEmpty())
+      throw new IllegalArgumentException("this form has no question ‘" + name + "’");
+    return new Form(
+        form.title(),
+        form.sections().stream()
+            .map(
+                s ->
+                    s.with(
+                        s.questions().stream()
+                            .flatMap(
+                                q ->
+                                    q.name().equals(name)
+                                        ? by.apply(q).stream()
+                                        : java.util.stream.Stream.of(q))
+                            .toList()))
+            .toList());
+  }
+
+  private static Form add(Form form, Question q, int section) {
+    if (!org.whinridge.core.layer.Field.isName(q.name()))
+      throw new IllegalArgumentException(
+          "a question's name has letters, digits and underscores: ‘" + q.name() + "’");
+    if (form.question(q.name()).isPresent())
+      throw new IllegalArgumentException("this form already has a question ‘" + q.name() + "’");
+    if (section < 0 || section >= form.sections().size())
+      throw new IllegalArgumentException("this form has no section " + section);
+    if (form.questions().size() >= Form.MOST_QUESTIONS)
+      throw new IllegalArgumentException("a form has at most 2,000 questions");
+    List<Section> sections = new ArrayList<>(form.sections());
+    List<Question> qs = new ArrayList<>(sections.get(section).questions());
+    qs.add(q);
+    sections.set(section, sections.get(section).with(qs));
+    return new Form(form.title(), sections);
+  }
+
+  private static Form move(Form form, String name, int by) {
+    List<List<Question>> all = new ArrayList<>();
+    int s = -1;
+    int i = -1;
+    for (Section section : form.sections()) {
+      List<Question> qs = new ArrayList<>(section.questions());
+      for (int k = 0; k < qs.size(); k++)
+        if (qs.get(k).name().equals(name)) {
+          s = all.size();
+          i = k;
+        }
+      all.add(qs);
+    }
+    if (s < 0) throw new IllegalArgumentException("this form has no question ‘" + name + "’");
+    Question q = all.get(s).remove(i);
+    int to = i + Integer.signum(by);
+    if (to < 0 && s > 0) all.get(s - 1).add(q);
+    else if (to > all.get(s).size() && s + 1 < all.size()) all.get(s + 1).add(0, q);
+    else all.get(s).add(Math.max(0, Math.min(all.get(s).size(), to)), q);
+    List<Section> sections = new ArrayList<>();
+    for (int k = 0; k < all.size(); k++) sections.add(form.sections().get(k).with(all.get(k)));
+    return new Form(form.title(), sections);
+  }
+}

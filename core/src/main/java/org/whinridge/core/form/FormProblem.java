@@ -1,0 +1,20 @@
+package org.whinridge.core.form;
+
+import com.eclipsesource.json.JsonObject;
+import java.util.Optional;
+import org.whinridge.core.rules.RuleProblem;
+
+/**
+ * Something that keeps a draft from being published: the question, its part ("ask when", "check 1",
+ * …), and what is wrong.
+ */
+public record FormProblem(
+    String question, String part, String message, Optional<RuleProblem> rule) {
+  /** The JSON form, with the place in the rule's text when there is one. */
+  public JsonObject json() {
+    JsonObject o =
+        new JsonObject().add("question", question).add("part", part).add("message", message);
+    rule.ifPresent(r -> o.add("from", r.at().from()).add("to", r.at().to()).add("fix", r.fix()));
+    return o;
+  }
+}

@@ -1,0 +1,44 @@
+package org.whinridge.core.form;
+
+import com.eclipsesource.json.JsonObject;
+
+/**
+ * Something that is open on a sheet.
+ *
+ * @param key names the point among those of its question, so that a soft one can be confirmed
+ * @param message what to do, in words
+ */
+public record OpenPoint(String question, Kind kind, String key, String message) {
+  /** To mend (firm), to fill (needed, wanted), to look at (soft). */
+  public enum Kind {
+    FIRM("firm", true),
+    NEEDED("needed", true),
+    SOFT("soft", true),
+    WANTED("wanted", false);
+    private final String id;
+    private final boolean holdsBack;
+
+    Kind(String id, boolean holdsBack) {
+      this.id = id;
+      this.holdsBack = holdsBack;
+    }
+
+    /** The word in data. */
+    public String id() {
+      return id;
+    }
+
+    /** Whether the visit can't be complete while this is open. */
+    public boolean holdsBack() {
+      return holdsBack;
+    }
+  }
+
+  JsonObject json() {
+    return new JsonObject()
+        .add("question", question)
+        .add("kind", kind.id())
+        .add("key", key)
+        .add("message", message);
+  }
+}

@@ -1,0 +1,135 @@
+package org.whinridge.core.layer;
+
+import com.eclipsesource.json.JsonObject;
+import java.util.List;
+import org.whinridge.core.value.Numbers;
+import org.whinridge.core.value.Value;
+import org.whinridge.core.value.ValueType;
+
+/**
+ * A column of a layer's schema.
+ *
+ * @param name storage name: letters, digits, underscore, not starting with a digit, at most 63
+ *     characters
+ * @param label what people read
+ * @param length the longest text in characters; 0 for no limit
+ * @param unit the unit of a number, such as mm; "" for none
+ * @param nullable whether it may be empty
+ * @param unique whether two features must not share a value
+ * @param codes the code list, in order; empty for free values
+ * @param officeOnly whether it never travels to a device
+ */
+public record Field(
+    String name,
+    String label,
+    FieldType type,
+    int length,
+    String unit,
+    boolean nullable,
+    boolean unique,
+    List<Code> codes,
+    boolean officeOnly) {
+  public Field {
+    if (!isName(name))
+      throw new IllegalArgumentException(
+          "a field name has letters, digits and underscores: " + name);
+    codes = List.copyOf(codes);
+  }
+
+  /** A free field without limits. */
+  public static Field of(String name, String label, FieldType type) {
+    return new Field(name, label, type, 0, "", true, false, List.of(), false);
+  }
+
+  /** The field with a unit. */
+  public Field in(String newUnit) {
+    return new Field(name, label, type, length, newUnit, nullable, unique, codes, officeOnly);
+  }
+
+  /** The field with a code list. */
+  public Field with(List<Code> newCodes) {
+    return new Field(name, label, type, length, unit, nullable, unique, newCodes, officeOnly);
+  }
+
+  /** The field as office only. */
+  public Field inOffice() {
+    return new Field(name, label, type, length, unit, nullable, unique, codes, true);
+  }
+
+  /** Whether a text can name a field. */
+  public static boolean isName(String s) {
+    return s.length() <= 63 && s.matches("[A-Za-z_][A-Za-z0-9_]*");
+  }
+
+  /** A storage name made from a label: "Invert level (m)" gives invert_level_m. */
+  public static String nameFrom(String label) {
+    String s =
+        org.whinridge.core.value.Fold.lower(org.whinridge.core.value.Fold.accents(label))
+            .replaceAll("[^a-z0-9]+", "_")
+            .replaceAll("^_+|_+$", "");
+    if (s.length() > 60) s = s.substring(0, 60);
+    return s.isEmpty() ? "field" : s.charAt(0) <= '9' ? "f_" + s : s;
+  }
+
+  /**
+   * Whether the field can hold the value as it is: its type, whole numbers, length. An empty value
+   * always fits here.
+   */
+  public boolean holds(Value v) {
+    if (v.isEmpty()) return true;
+    if (v.type() != type.valueType() && !(type == FieldType.CODE && v.type() == ValueType.NUMBER))
+      return false;
+    if (type == FieldType.WHOLE)
+      return v instanceof Value.Num n && n.value() == Math.floor(n.value());
+    return length == 0 || v.plain().length() <= length;
+  }
+
+  /**
+   * A value from elsewhere as this field keeps it: text "3" as a number, a number as text. What
+   * can't be turned stays as it is, so that none is lost.
+   */
+  public Value fit(Value v) {
+    if (v.isEmpty() || v.type() == type.valueType()) return v;
+    if (v instanceof Value.Text t)
+      return org.whinridge.core.value.ValueJson.readText(t.value().trim(), type.valueType());
+    return type.valueType() == ValueType.TEXT ? Value.text(v.plain()) : v;
+  }
+
+  /** The label of a stored value; the value itself when the list does not have it. */
+  public String labelOf(Value v) {
+    for (Code c : codes) if (c.code().equals(v.plain())) return c.label();
+    return v.plain();
+  }
+
+  /** The value for people: a code as its label, a number with its unit. */
+  public String shown(Value v) {
+    String s = codes.isEmpty() && v instanceof Value.Num n ? Numbers.plain(n.value()) : labelOf(v);
+    return unit.isEmpty() || v.isEmpty() ? s : s + " " + unit;
+  }
+
+  /** The JSON form. */
+  public JsonObject json() {
+    JsonObject o = new JsonObject().add("name", name).add("label", label).add("type", type.id());
+    if (length > 0) o.add("length", length);
+    if (!unit.isEmpty()) o.add("unit", unit);
+    if (!nullable) o.add("nullable", false);
+    if (unique) o.add("unique", true);
+    if (!codes.isEmpty()) o.add("codes", Code.write(codes));
+    if (officeOnly) o.add("officeOnly", true);
+    return o;
+  }
+
+  /** Reads the JSON form; an unknown type is text. */
+  public static Field read(JsonObject o) {
+    return new Field(
+        o.getString("name", ""),
+        o.getString("label", o.getString("name", "")),
+        FieldType.of(o.getString("type", "text")).orElse(FieldType.TEXT),
+        o.getInt("length", 0),
+        o.getString("unit", ""),
+        o.getBoolean("nullable", true),
+        o.getBoolean("unique", false),
+        Code.read(o.get("codes")),
+        o.getBoolean("officeOnly", false));
+  }
+}

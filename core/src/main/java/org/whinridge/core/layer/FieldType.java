@@ -1,0 +1,46 @@
+package org.whinridge.core.layer;
+
+import java.util.Optional;
+import org.whinridge.core.value.ValueType;
+
+/** What a field can hold. */
+public enum FieldType {
+  TEXT("text", "text", ValueType.TEXT),
+  WHOLE("whole", "whole number", ValueType.NUMBER),
+  DECIMAL("decimal", "decimal number", ValueType.NUMBER),
+  YES_NO("yes_no", "yes / no", ValueType.YES_NO),
+  DATE("date", "date", ValueType.DATE),
+  DATE_TIME("date_time", "date and time", ValueType.DATE_TIME),
+  CODE("code", "code from a list", ValueType.TEXT),
+  CODES("codes", "many codes", ValueType.LIST);
+  private final String id;
+  private final String said;
+  private final ValueType valueType;
+
+  FieldType(String id, String said, ValueType valueType) {
+    this.id = id;
+    this.said = said;
+    this.valueType = valueType;
+  }
+
+  /** The stable word in data. */
+  public String id() {
+    return id;
+  }
+
+  /** The words for people. */
+  public String said() {
+    return said;
+  }
+
+  /** The kind of value it holds. */
+  public ValueType valueType() {
+    return valueType;
+  }
+
+  /** The type with that word. */
+  public static Optional<FieldType> of(String id) {
+    for (FieldType t : values()) if (t.id.equals(id)) return Optional.of(t);
+    return Optional.empty();
+  }
+}

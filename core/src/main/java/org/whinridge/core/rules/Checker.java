@@ -1,0 +1,259 @@
+package org.whinridge.core.rules;
+
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+import org.whinridge.core.value.Value;
+import org.whinridge.core.value.ValueType;
+
+/**
+ * Types of every node, names and codes that exist; collects all problems instead of stopping at the
+ * first.
+ */
+final class Checker {
+  private final Scope scope;
+  private final List<RuleProblem> problems;
+  private final Set<String> names = new LinkedHashSet<>();
+
+  Checker(Scope scope, List<RuleProblem> problems) {
+    this.scope = scope;
+    this.problems = problems;
+  }
+
+  Set<String> names() {
+    return java.util.Collections.unmodifiableSet(names);
+  }
+
+  ValueType type(Node n) {
+    if (n instanceof Node.Literal l) return l.value().type();
+    if (n instanceof Node.Name name) return name(name);
+    if (n instanceof Node.Compare c) return compare(c);
+    if (n instanceof Node.Like l) {
+      want(l.left(), ValueType.TEXT);
+      want(l.pattern(), ValueType.TEXT);
+      return ValueType.YES_NO;
+    }
+    if (n instanceof Node.Between b) {
+      ValueType t = type(b.value());
+      if (t == ValueType.TEXT
+          || t == ValueType.YES_NO
+          || t == ValueType.LIST
+          || t == ValueType.GEOMETRY)
+        wrong(b.value(), "BETWEEN compares numbers, dates or moments, but this is " + t.said(), "");
+      want(b.low(), t);
+      want(b.high(), t);
+      return ValueType.YES_NO;
+    }
+    if (n instanceof Node.In in) {
+      ValueType t = type(in.value());
+      for (Node item : in.items()) pair(in.value(), t, item, type(item));
+      return ValueType.YES_NO;
+    }
+    if (n instanceof Node.IsNull i) {
+      type(i.value());
+      return ValueType.YES_NO;
+    }
+    if (n instanceof Node.Logic l) {
+      want(l.left(), ValueType.YES_NO);
+      want(l.right(), ValueType.YES_NO);
+      return ValueType.YES_NO;
+    }
+    if (n instanceof Node.Not not) {
+      want(not.operand(), ValueType.YES_NO);
+      return ValueType.YES_NO;
+    }
+    if (n instanceof Node.Arithmetic a) {
+      want(a.left(), ValueType.NUMBER);
+      want(a.right(), ValueType.NUMBER);
+      return ValueType.NUMBER;
+    }
+    if (n instanceof Node.Negate m) {
+      want(m.operand(), ValueType.NUMBER);
+      return ValueType.NUMBER;
+    }
+    if (n instanceof Node.ListOf l) {
+      for (Node item : l.items()) type(item);
+      return ValueType.LIST;
+    }
+    return call((Node.Call) n);
+  }
+
+  private ValueType name(Node.Name n) {
+    Optional<Scope.Known> known = scope.find(n.name());
+    if (known.isPresent()) {
+      names.add(n.name());
+      return known.get().type();
+    }
+    Optional<String> near = Nearest.of(n.name(), scope.names());
+    problems.add(
+        new RuleProblem(
+            RuleProblem.Kind.UNKNOWN_NAME,
+            n.at(),
+            "nothing is called ‘"
+                + n.name()
+                + "’"
+                + near.map(s -> "; did you mean " + s + "?")
+                    .orElse("; a text needs quotes: '" + n.name() + "'"),
+            near.orElse("'" + n.name() + "'")));
+    return ValueType.EMPTY;
+  }
+
+  private ValueType compare(Node.Compare c) {
+    ValueType l = quietCode(c.left(), c.right());
+    ValueType r = quietCode(c.right(), c.left());
+    boolean order = !c.op().equals("=") && !c.op().equals("<>");
+    for (Node side : List.of(c.left(), c.right())) {
+      ValueType t = side == c.left() ? l : r;
+      if (order && (t == ValueType.YES_NO || t == ValueType.LIST || t == ValueType.GEOMETRY))
+        wrong(side, c.op() + " needs things with an order, but this is " + t.said(), "");
+    }
+    pair(c.left(), l, c.right(), r);
+    return ValueType.YES_NO;
+  }
+
+  /**
+   * An unknown bare name beside a question with a code list is most likely a code without quotes.
+   */
+  private ValueType quietCode(Node n, Node other) {
+    if (n instanceof Node.Name name
+        && scope.find(name.name()).isEmpty()
+        && other instanceof Node.Name q) {
+      List<Scope.CodeLabel> codes = scope.find(q.name()).map(Scope.Known::codes).orElse(List.of());
+      for (Scope.CodeLabel c : codes)
+        if (c.code().equalsIgnoreCase(name.name())) {
+          problems.add(
+              new RuleProblem(
+                  RuleProblem.Kind.UNKNOWN_NAME,
+                  n.at(),
+                  "a code is written in quotes: '" + c.code() + "'",
+                  "'" + c.code() + "'"));
+          return ValueType.EMPTY;
+        }
+    }
+    return type(n);
+  }
+
+  private void pair(Node a, ValueType ta, Node b, ValueType tb) {
+    if (!ta.fits(tb)) {
+      String fix = "";
+      if (ta == ValueType.DATE && tb == ValueType.TEXT && b instanceof Node.Literal l)
+        fix = "DATE('" + l.value().plain() + "')";
+      if (ta == ValueType.NUMBER
+          && tb == ValueType.TEXT
+          && b instanceof Node.Literal l
+          && org.whinridge.core.value.Numbers.read(l.value().plain()).isPresent())
+        fix = l.value().plain();
+      if (ta == ValueType.TEXT && tb == ValueType.NUMBER && b instanceof Node.Literal l)
+        fix = "'" + l.value().plain() + "'";
+      wrong(b, "this is " + tb.said() + ", but it is compared with " + ta.said(), fix);
+      return;
+    }
+    code(a, b);
+    code(b, a);
+  }
+
+  /** A literal beside a question with a code list must be one of its codes. */
+  private void code(Node question, Node literal) {
+    if (!(question instanceof Node.Name q)
+        || !(literal instanceof Node.Literal l)
+        || l.value().isEmpty()) return;
+    List<Scope.CodeLabel> codes = scope.find(q.name()).map(Scope.Known::codes).orElse(List.of());
+    if (codes.isEmpty()) return;
+    List<String> all = codes.stream().map(Scope.CodeLabel::code).toList();
+    String written = l.value().plain();
+    if (all.contains(written)) return;
+    Optional<String> near =
+        codes.stream()
+            .filter(c -> c.label().equalsIgnoreCase(written))
+            .map(Scope.CodeLabel::code)
+            .findFirst()
+            .or(() -> Nearest.of(written, all));
+    String fix = near.map(c -> l.value() instanceof Value.Num ? c : "'" + c + "'").orElse("");
+    problems.add(
+        new RuleProblem(
+            RuleProblem.Kind.UNKNOWN_CODE,
+            l.at(),
+            "‘"
+                + written
+                + "’ is not a code of "
+                + q.name()
+                + near.map(c -> "; did you mean " + c + "?")
+                    .orElse("; its codes are " + String.join(", ", all)),
+            fix));
+  }
+
+  private void want(Node n, ValueType wanted) {
+    ValueType t = type(n);
+    if (t.fits(wanted)) return;
+    String fix =
+        wanted == ValueType.DATE && t == ValueType.TEXT && n instanceof Node.Literal l
+            ? "DATE('" + l.value().plain() + "')"
+            : "";
+    wrong(n, "expected " + wanted.said() + ", found " + t.said(), fix);
+  }
+
+  private void wrong(Node n, String message, String fix) {
+    problems.add(new RuleProblem(RuleProblem.Kind.WRONG_TYPE, n.at(), message, fix));
+  }
+
+  private ValueType call(Node.Call c) {
+    Functions.Function f = Functions.find(c.function()).orElse(null);
+    if (f == null) {
+      Optional<String> near = Nearest.of(c.function(), Functions.names());
+      problems.add(
+          new RuleProblem(
+              RuleProblem.Kind.UNKNOWN_FUNCTION,
+              c.at(),
+              "there is no function ‘"
+                  + c.function()
+                  + "’"
+                  + near.map(s -> "; did you mean " + s + "?").orElse(""),
+              ""));
+      return ValueType.EMPTY;
+    }
+    List<Node> args = c.arguments();
+    if (args.size() < f.least() || args.size() > f.most()) {
+      problems.add(
+          new RuleProblem(
+              RuleProblem.Kind.ARGUMENTS,
+              c.at(),
+              f.name()
+                  + " is written "
+                  + f.usage()
+                  + "; here it has "
+                  + args.size()
+                  + (args.size() == 1 ? " argument" : " arguments"),
+              ""));
+      return f.result();
+    }
+    ValueType common = ValueType.EMPTY;
+    for (int i = 0; i < args.size(); i++) {
+      ValueType wanted = f.argument(i);
+      if (f.name().equals("label") && i == 0 && !(args.get(0) instanceof Node.Name))
+        wrong(args.get(0), "label needs the name of a question", "");
+      ValueType t = type(args.get(i));
+      if (!t.fits(wanted) && !(f.takesLists() && t == ValueType.LIST))
+        wrong(args.get(i), f.name() + " expects " + wanted.said() + " here, found " + t.said(), "");
+      if (f.resultLikeArguments() && !(f.name().equals("if") && i == 0)) {
+        if (!t.fits(common))
+          wrong(
+              args.get(i),
+              "both must be of one kind, but one is " + common.said() + " and this is " + t.said(),
+              "");
+        if (common == ValueType.EMPTY) common = t;
+      }
+    }
+    if (c.function().equals("matches")
+        && args.get(1) instanceof Node.Literal l
+        && l.value() instanceof Value.Text p
+        && !Functions.soundPattern(p.value()))
+      problems.add(
+          new RuleProblem(
+              RuleProblem.Kind.BAD_PATTERN,
+              l.at(),
+              "this pattern can't be read; patterns have no look-ahead and no back reference",
+              ""));
+    return f.resultLikeArguments() ? common : f.result();
+  }
+}

@@ -1,0 +1,132 @@
+package org.whinridge.core.rules;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.function.IntConsumer;
+import org.locationtech.jts.geom.Coordinate;
+import org.locationtech.jts.geom.Envelope;
+import org.locationtech.jts.geom.Geometry;
+import org.locationtech.jts.geom.LineString;
+import org.locationtech.jts.geom.LinearRing;
+import org.locationtech.jts.geom.Polygon;
+import org.whinridge.core.place.GeometryJson;
+import org.whinridge.core.value.Value;
+
+/**
+ * Well-known text of a geometry, or a BBOX, inside a rule; two ordinates to a position, degrees.
+ */
+final class GeometryText {
+  private final List<Token> tokens;
+  private int i;
+  private final String kind;
+  private final Span at;
+
+  GeometryText(List<Token> tokens, int i, String kind, Span at) {
+    this.tokens = tokens;
+    this.i = i;
+    this.kind = kind;
+    this.at = at;
+  }
+
+  Node read(IntConsumer goOnAt) {
+    try {
+      Geometry g = geometry();
+      goOnAt.accept(i);
+      return new Node.Literal(new Value.Place(g), at.to(tokens.get(i - 1).at()));
+    } catch (IllegalArgumentException e) {
+      throw bad(
+          "this " + kind + " is not a sound geometry: a ring must close and have four positions");
+    }
+  }
+
+  private Geometry geometry() {
+    var f = GeometryJson.WGS84;
+    switch (kind) {
+      case "BBOX":
+        {
+          sign("(");
+          double[] v = new double[4];
+          for (int k = 0; k < 4; k++) {
+            if (k > 0) sign(",");
+            v[k] = number();
+          }
+          sign(")");
+          return f.toGeometry(new Envelope(v[0], v[2], v[1], v[3]));
+        }
+      case "POINT":
+        return f.createPoint(positions().get(0));
+      case "LINESTRING":
+        return f.createLineString(array());
+      case "POLYGON":
+        return polygon();
+      case "MULTIPOINT":
+        return f.createMultiPointFromCoords(array());
+      case "MULTILINESTRING":
+        return f.createMultiLineString(
+            parts(() -> f.createLineString(array())).toArray(new LineString[0]));
+      default:
+        return f.createMultiPolygon(parts(this::polygon).toArray(new Polygon[0]));
+    }
+  }
+
+  private Polygon polygon() {
+    List<LinearRing> rings = parts(() -> GeometryJson.WGS84.createLinearRing(array()));
+    return GeometryJson.WGS84.createPolygon(
+        rings.get(0), rings.subList(1, rings.size()).toArray(new LinearRing[0]));
+  }
+
+  private <T> List<T> parts(java.util.function.Supplier<T> one) {
+    List<T> out = new ArrayList<>();
+    sign("(");
+    out.add(one.get());
+    while (tokens.get(i).sign(",")) {
+      i++;
+      out.add(one.get());
+    }
+    sign(")");
+    return out;
+  }
+
+  private Coordinate[] array() {
+    return positions().toArray(new Coordinate[0]);
+  }
+
+  private List<Coordinate> positions() {
+    return parts(
+        () -> {
+          boolean bracket = tokens.get(i).sign("(");
+          if (bracket) i++;
+          double x = number();
+          double y = number();
+          if (bracket) sign(")");
+          if (!GeometryJson.inRange(x, y))
+            throw bad("longitude runs from -180 to 180 and latitude from -90 to 90 degrees");
+          return new Coordinate(x, y);
+        });
+  }
+
+  private void sign(String s) {
+    if (!tokens.get(i).sign(s))
+      throw bad("expected ‘" + s + "’ in this " + kind + ", found " + tokens.get(i).said());
+    i++;
+  }
+
+  private double number() {
+    boolean minus = tokens.get(i).sign("-");
+    if (minus) i++;
+    Token t = tokens.get(i);
+    if (t.kind() != Token.Kind.NUMBER)
+      throw bad("expected a number in this " + kind + ", found " + t.said());
+    i++;
+    try {
+      return minus ? -Double.parseDouble(t.text()) : Double.parseDouble(t.text());
+    } catch (NumberFormatException e) {
+      throw bad(t.said() + " is not a number");
+    }
+  }
+
+  private RuleSyntax bad(String message) {
+    return new RuleSyntax(
+        new RuleProblem(RuleProblem.Kind.BAD_LITERAL, tokens.get(i).at(), message, ""));
+  }
+}

@@ -1,0 +1,49 @@
+package org.whinridge.core.rules;
+
+import java.util.List;
+import org.whinridge.core.value.Value;
+
+/** The tree of a rule. Every node keeps its place in the text. */
+public sealed interface Node {
+  /** The characters that this node was read from. */
+  Span at();
+
+  /** A value written out. */
+  record Literal(Value value, Span at) implements Node {}
+
+  /** A question, a field, or one of the names that every visit has. */
+  record Name(String name, Span at) implements Node {}
+
+  /** {@code = <> < > <= >=}. */
+  record Compare(String op, Node left, Node right, Span at) implements Node {}
+
+  /** LIKE with {@code %}, {@code _} and {@code \} as escape. */
+  record Like(Node left, Node pattern, boolean not, Span at) implements Node {}
+
+  /** BETWEEN, both ends included. */
+  record Between(Node value, Node low, Node high, boolean not, Span at) implements Node {}
+
+  /** IN a list. */
+  record In(Node value, List<Node> items, boolean not, Span at) implements Node {}
+
+  /** IS NULL. */
+  record IsNull(Node value, boolean not, Span at) implements Node {}
+
+  /** AND or OR. */
+  record Logic(boolean and, Node left, Node right, Span at) implements Node {}
+
+  /** NOT. */
+  record Not(Node operand, Span at) implements Node {}
+
+  /** {@code + - * / % div ^}. */
+  record Arithmetic(String op, Node left, Node right, Span at) implements Node {}
+
+  /** Minus. */
+  record Negate(Node operand, Span at) implements Node {}
+
+  /** A function, in lower case; the spatial and array operators in upper case. */
+  record Call(String function, List<Node> arguments, Span at) implements Node {}
+
+  /** An array {@code ('a','b')}. */
+  record ListOf(List<Node> items, Span at) implements Node {}
+}

@@ -1,0 +1,67 @@
+package org.whinridge.core.rules;
+
+import java.util.Set;
+import org.whinridge.core.value.Value;
+import org.whinridge.core.value.ValueType;
+
+/** A rule that was read and checked. Immutable; may be evaluated any number of times. */
+public final class Rule {
+  private final String text;
+  private final Node tree;
+  private final ValueType type;
+  private final Set<String> names;
+
+  Rule(String text, Node tree, ValueType type, Set<String> names) {
+    this.text = text;
+    this.tree = tree;
+    this.type = type;
+    this.names = names;
+  }
+
+  /** The rule as it was written. */
+  public String text() {
+    return text;
+  }
+
+  /** The tree. */
+  public Node tree() {
+    return tree;
+  }
+
+  /** The type of what it gives. */
+  public ValueType type() {
+    return type;
+  }
+
+  /** The names it reads, in the order of their first use. */
+  public Set<String> names() {
+    return names;
+  }
+
+  /** The rule in canonical CQL2 Text; reading that gives the same tree. */
+  public String canonical() {
+    return Printer.print(tree);
+  }
+
+  /** The rule as an English sentence part: "kind is tide flap". */
+  public String sentence(Scope scope) {
+    return new Sentence(scope).say(tree);
+  }
+
+  /**
+   * The value; {@link Value#EMPTY} for unknown, for division by zero and for anything not finite.
+   */
+  public Value evaluate(Situation situation) {
+    return new Evaluator(situation).eval(tree);
+  }
+
+  /** Whether the rule says yes; unknown counts as no, as for ask when and filters. */
+  public boolean holds(Situation situation) {
+    return evaluate(situation).equals(Value.YES);
+  }
+
+  /** Whether the rule does not say no; unknown counts as yes, as for checks. */
+  public boolean isNotBroken(Situation situation) {
+    return !evaluate(situation).equals(Value.NO);
+  }
+}

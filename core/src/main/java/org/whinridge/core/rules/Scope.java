@@ -1,0 +1,26 @@
+package org.whinridge.core.rules;
+
+import java.util.Collection;
+import java.util.List;
+import java.util.Optional;
+import org.whinridge.core.value.ValueType;
+
+/** What names a rule may use, and of what type they are. */
+public interface Scope {
+  /**
+   * A name and what is known of it.
+   *
+   * @param label how people call it, used in sentences
+   * @param codes the codes that its list allows, in order; empty when there is no list
+   */
+  record Known(String name, ValueType type, String label, List<CodeLabel> codes) {}
+
+  /** A stored code and its label. */
+  record CodeLabel(String code, String label) {}
+
+  /** What is known of a name. */
+  Optional<Known> find(String name);
+
+  /** All names, for the nearest one in a message. */
+  Collection<String> names();
+}

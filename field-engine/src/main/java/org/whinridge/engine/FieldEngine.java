@@ -1,0 +1,245 @@
+package org.whinridge.engine;
+
+import com.eclipsesource.json.Json;
+import com.eclipsesource.json.JsonArray;
+import com.eclipsesource.json.JsonObject;
+import com.eclipsesource.json.JsonValue;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import org.locationtech.jts.geom.Coordinate;
+import org.teavm.jso.JSExport;
+import org.whinridge.core.form.ExecutableForm;
+import org.whinridge.core.form.Filling;
+import org.whinridge.core.form.Form;
+import org.whinridge.core.form.FormCompiler;
+import org.whinridge.core.form.FormProblem;
+import org.whinridge.core.form.VisitStart;
+import org.whinridge.core.layer.Feature;
+import org.whinridge.core.layer.Schema;
+import org.whinridge.core.photo.ExifWriter;
+import org.whinridge.core.photo.Geotag;
+import org.whinridge.core.place.ProjectSystem;
+import org.whinridge.core.prefill.PlaceIndex;
+import org.whinridge.core.round.StopOrder;
+import org.whinridge.core.value.Numbers;
+import org.whinridge.core.value.ValueJson;
+import org.whinridge.core.value.ValueType;
+
+/**
+ * The exported functions and objects of the compiled engine. All text is JSON in the forms that
+ * core writes.
+ */
+public final class FieldEngine {
+  private FieldEngine() {}
+
+  /** Nothing happens by itself. */
+  public static void main(String[] args) {}
+
+  private static JsonObject object(String json) {
+    return Json.parse(json).asObject();
+  }
+
+  /** What is wrong with a form for a schema: a JSON array, empty when it can be filled. */
+  @JSExport
+  public static String problems(String form, String schema) {
+    JsonArray a = new JsonArray();
+    try {
+      for (FormProblem p :
+          FormCompiler.compile(Form.read(form), Schema.read(object(schema))).problems())
+        a.add(p.json());
+    } catch (IllegalArgumentException e) {
+      a.add(
+          new JsonObject().add("question", "").add("part", "form").add("message", e.getMessage()));
+    }
+    return a.toString();
+  }
+
+  /** An executable form; null when it has problems. */
+  @JSExport
+  public static OpenForm form(String form, String schema) {
+    return FormCompiler.compile(Form.read(form), Schema.read(object(schema)))
+        .form()
+        .map(OpenForm::new)
+        .orElse(null);
+  }
+
+  /** An empty set of look-up layers. */
+  @JSExport
+  public static Layers layers() {
+    return new Layers();
+  }
+
+  /**
+   * A list of features that can be sorted by distance any number of times; takes {schema, features:
+   * […]}.
+   */
+  @JSExport
+  public static Stops stops(String json) {
+    JsonObject o = object(json);
+    return new Stops(features(o.get("features"), Schema.read(o.get("schema").asObject())));
+  }
+
+  /**
+   * The JPEG with position, time and direction in its EXIF; null when it is not a JPEG or has no
+   * room for it.
+   */
+  @JSExport
+  public static byte[] geotag(byte[] jpeg, String tag) {
+    return ExifWriter.write(jpeg, Geotag.read(object(tag))).orElse(null);
+  }
+
+  /** One golden vector: see {@link Golden}. */
+  @JSExport
+  public static String golden(String kind, String input) {
+    return Golden.run(kind, input);
+  }
+
+  private static List<Feature> features(JsonValue list, Schema schema) {
+    List<Feature> out = new ArrayList<>();
+    if (list != null)
+      for (JsonValue v : list.asArray()) out.add(Feature.read(v.asObject(), schema));
+    return out;
+  }
+
+  /** Look-up layers, indexed once. */
+  public static final class Layers {
+    private final Map<String, PlaceIndex> indexes = new LinkedHashMap<>();
+
+    Layers() {}
+
+    /** Adds a layer; gives the number of polygons. */
+    @JSExport
+    public int add(String layerId, String schema, String features) {
+      PlaceIndex index =
+          new PlaceIndex(features(Json.parse(features), Schema.read(object(schema))));
+      indexes.put(layerId, index);
+      return index.size();
+    }
+  }
+
+  /** A form ready to be filled. */
+  public static final class OpenForm {
+    private final ExecutableForm form;
+
+    OpenForm(ExecutableForm form) {
+      this.form = form;
+    }
+
+    /**
+     * Opens a visit, or goes on with one when {@code saved} is not "". {@code feature} is "" for a
+     * new one.
+     */
+    @JSExport
+    public Visit visit(String start, String feature, Layers layers, String saved) {
+      JsonObject o = object(start);
+      Optional<Feature> f =
+          feature.isEmpty()
+              ? Optional.empty()
+              : Optional.of(Feature.read(object(feature), form.schema()));
+      Optional<ProjectSystem> system =
+          o.get("system") == null || !o.get("system").isObject()
+              ? Optional.empty()
+              : ProjectSystem.of(
+                  o.get("system").asObject().getString("code", ""),
+                  o.get("system").asObject().getString("definition", ""));
+      VisitStart s = VisitStart.read(o, f, layers.indexes, system, form);
+      return new Visit(
+          form, saved.isEmpty() ? Filling.open(form, s) : Filling.resume(form, s, object(saved)));
+    }
+  }
+
+  /** A visit being filled. */
+  public static final class Visit {
+    private final ExecutableForm form;
+    private final Filling filling;
+
+    Visit(ExecutableForm form, Filling filling) {
+      this.form = form;
+      this.filling = filling;
+    }
+
+    /** The sheet to draw. */
+    @JSExport
+    public String view() {
+      return filling.view().toString();
+    }
+
+    /**
+     * Sets an answer, given as JSON; text from an input is read by the question's type. False when
+     * it can't be changed.
+     */
+    @JSExport
+    public boolean set(String name, String json) {
+      ValueType type =
+          form.form().question(name).map(q -> q.valueType(form.schema())).orElse(ValueType.TEXT);
+      return filling.set(name, ValueJson.read(Json.parse(json), type));
+    }
+
+    /** Confirms a prefilled answer. */
+    @JSExport
+    public boolean confirm(String name) {
+      return filling.confirm(name);
+    }
+
+    /** Confirms all prefilled answers of a section. */
+    @JSExport
+    public int confirmSection(int section) {
+      return filling.confirmSection(section);
+    }
+
+    /** Confirms a soft point. */
+    @JSExport
+    public boolean confirmSoft(String key) {
+      return filling.confirmSoft(key);
+    }
+
+    /** Moves the visit's position. */
+    @JSExport
+    public void moveTo(double longitude, double latitude) {
+      filling.moveTo(new Coordinate(longitude, latitude));
+    }
+
+    /** Whether nothing holds the visit back. */
+    @JSExport
+    public boolean isComplete() {
+      return filling.isComplete();
+    }
+
+    /** What to store on the device. */
+    @JSExport
+    public String saved() {
+      return filling.saved().toString();
+    }
+
+    /** What to send to the office. */
+    @JSExport
+    public String result() {
+      return filling.result().toString();
+    }
+  }
+
+  /** Features sorted by distance. */
+  public static final class Stops {
+    private final List<Feature> features;
+
+    Stops(List<Feature> features) {
+      this.features = features;
+    }
+
+    /** The stops nearest first: [{id, distanceM, bearingDeg}]. */
+    @JSExport
+    public String from(double longitude, double latitude) {
+      JsonArray a = new JsonArray();
+      for (StopOrder.Seen s : StopOrder.byDistance(new Coordinate(longitude, latitude), features))
+        a.add(
+            new JsonObject()
+                .add("id", s.featureId())
+                .add("distanceM", ValueJson.number(Numbers.round(s.distanceM(), 1)))
+                .add("bearingDeg", ValueJson.number(Numbers.round(s.bearingDeg(), 1))));
+      return a.toString();
+    }
+  }
+}

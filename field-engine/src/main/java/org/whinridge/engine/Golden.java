@@ -1,0 +1,311 @@
+package org.whinridge.engine;
+
+import com.eclipsesource.json.Json;
+import com.eclipsesource.json.JsonArray;
+import com.eclipsesource.json.JsonObject;
+import com.eclipsesource.json.JsonValue;
+import java.time.Instant;
+import java.time.LocalDate;
+import java.util.Collection;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import org.locationtech.jts.geom.Coordinate;
+import org.locationtech.jts.geom.Geometry;
+import org.whinridge.core.form.ExecutableForm;
+import org.whinridge.core.form.Filling;
+import org.whinridge.core.form.Form;
+import org.whinridge.core.form.FormCompiler;
+import org.whinridge.core.form.VisitStart;
+import org.whinridge.core.layer.Feature;
+import org.whinridge.core.layer.Schema;
+import org.whinridge.core.merge.Merge;
+import org.whinridge.core.place.Geodesy;
+import org.whinridge.core.place.GeometryJson;
+import org.whinridge.core.place.ProjectSystem;
+import org.whinridge.core.prefill.PlaceIndex;
+import org.whinridge.core.rules.Rule;
+import org.whinridge.core.rules.Rules;
+import org.whinridge.core.rules.Scope;
+import org.whinridge.core.rules.Situation;
+import org.whinridge.core.value.Numbers;
+import org.whinridge.core.value.Value;
+import org.whinridge.core.value.ValueJson;
+import org.whinridge.core.value.ValueType;
+
+/**
+ * The golden vectors' interpreter: one line is a kind, an input and a result. The JVM and the
+ * browser run the same lines, so that core and its compiled form are held together.
+ */
+public final class Golden {
+  private Golden() {}
+
+  /** Runs one vector; the result is text, for geometry kinds one number. */
+  public static String run(String kind, String input) {
+    switch (kind) {
+      case "rule":
+        return rule(input);
+      case "print":
+        return read(input, ValueType.EMPTY).rule().map(Rule::canonical).orElse("problem");
+      case "problem":
+        {
+          var p = read(input, ValueType.EMPTY).problems();
+          return p.isEmpty()
+              ? "none"
+              : p.get(0).kind()
+                  + " "
+                  + p.get(0).at().from()
+                  + "-"
+                  + p.get(0).at().to()
+                  + " "
+                  + p.get(0).fix();
+        }
+      case "sentence":
+        return read(input, ValueType.YES_NO).rule().map(r -> r.sentence(SCOPE)).orElse("problem");
+      case "number":
+        return Numbers.plain(Double.parseDouble(input));
+      case "fixed":
+        return Numbers.fixed(
+            Double.parseDouble(input.substring(0, input.indexOf(' '))),
+            Integer.parseInt(input.substring(input.indexOf(' ') + 1)));
+      case "length":
+        return Numbers.plain(Geodesy.lengthM(geometry(input)));
+      case "area":
+        return Numbers.plain(Geodesy.areaM2(geometry(input)));
+      case "distance":
+        return Numbers.plain(
+            Geodesy.distanceM(
+                geometry(input).getCoordinates()[0], geometry(input).getCoordinates()[1]));
+      case "bearing":
+        return Numbers.plain(
+            Geodesy.bearingDeg(
+                geometry(input).getCoordinates()[0], geometry(input).getCoordinates()[1]));
+      case "easting":
+        return projected(input).map(c -> Numbers.plain(c.x)).orElse("none");
+      case "northing":
+        return projected(input).map(c -> Numbers.plain(c.y)).orElse("none");
+      case "lookup":
+        return lookup(object(input));
+      case "merge":
+        return merge(object(input));
+      case "fill":
+        return fill(object(input));
+      default:
+        return "no such kind: " + kind;
+    }
+  }
+
+  private static JsonObject object(String s) {
+    return Json.parse(s).asObject();
+  }
+
+  private static Geometry geometry(String s) {
+    return GeometryJson.parse(s).orElseThrow();
+  }
+
+  private static Optional<Coordinate> projected(String s) {
+    return ProjectSystem.utmNorth(29).project(geometry(s).getCoordinate());
+  }
+
+  private static Rules.Outcome read(String text, ValueType type) {
+    return Rules.formula(text, SCOPE, type);
+  }
+
+  private static String rule(String text) {
+    Rules.Outcome o = read(text, ValueType.EMPTY);
+    return o.rule().map(r -> ValueJson.write(r.evaluate(SITUATION)).toString()).orElse("problem");
+  }
+
+  private static String lookup(JsonObject o) {
+    Schema schema = Schema.read(o.get("schema").asObject());
+    List<Feature> features = new java.util.ArrayList<>();
+    for (JsonValue v : o.get("features").asArray())
+      features.add(Feature.read(v.asObject(), schema));
+    JsonArray at = o.get("at").asArray();
+    return new PlaceIndex(features)
+        .containing(
+            new Coordinate(at.get(0).asDouble(), at.get(1).asDouble()), o.getString("field", ""))
+        .toString();
+  }
+
+  private static String merge(JsonObject o) {
+    Merge.Result r =
+        Merge.threeWay(values(o.get("base")), values(o.get("layer")), values(o.get("set")), 8);
+    StringBuilder b = new StringBuilder();
+    for (Merge.FieldMerge f : r.fields())
+      b.append(b.length() == 0 ? "" : "; ")
+          .append(f.field())
+          .append(' ')
+          .append(f.outcome())
+          .append(' ')
+          .append(f.result().plain());
+    return b.toString();
+  }
+
+  private static Map<String, Value> values(JsonValue v) {
+    Map<String, Value> out = new LinkedHashMap<>();
+    for (JsonObject.Member m : v.asObject())
+      out.put(m.getName(), ValueJson.read(m.getValue(), ValueType.EMPTY));
+    return out;
+  }
+
+  /**
+   * {form, schema, feature?, start, do: [["set", name, value] …]} to answers, asked questions and
+   * open points.
+   */
+  private static String fill(JsonObject o) {
+    var compiled =
+        FormCompiler.compile(
+            Form.read(o.get("form").toString()), Schema.read(o.get("schema").asObject()));
+    if (compiled.form().isEmpty())
+      return compiled.problems().get(0).part() + ": " + compiled.problems().get(0).message();
+    ExecutableForm form = compiled.form().get();
+    Optional<Feature> feature =
+        o.get("feature") == null
+            ? Optional.empty()
+            : Optional.of(Feature.read(o.get("feature").asObject(), form.schema()));
+    Filling f =
+        Filling.open(
+            form,
+            VisitStart.read(
+                o.get("start").asObject(),
+                feature,
+                Map.of(),
+                Optional.of(ProjectSystem.utmNorth(29)),
+                form));
+    for (JsonValue step : o.get("do").asArray()) {
+      JsonArray a = step.asArray();
+      String name = a.get(1).asString();
+      if (a.get(0).asString().equals("set"))
+        f.set(
+            name,
+            ValueJson.read(
+                a.get(2),
+                form.form()
+                    .question(name)
+                    .map(q -> q.valueType(form.schema()))
+                    .orElse(ValueType.TEXT)));
+      else if (a.get(0).asString().equals("soft"))
+        f.points().stream()
+            .filter(p -> p.question().equals(name))
+            .findFirst()
+            .ifPresent(p -> f.confirmSoft(p.key()));
+      else f.confirm(name);
+    }
+    StringBuilder b = new StringBuilder();
+    for (var q : form.form().questions())
+      b.append(q.name())
+          .append('=')
+          .append(f.isAsked(q.name()) ? f.value(q.name()).plain() : "-")
+          .append(' ');
+    for (var p : f.points())
+      b.append("| ")
+          .append(p.question())
+          .append(' ')
+          .append(p.kind().id())
+          .append(' ')
+          .append(p.message())
+          .append(' ');
+    return b.append("| set ").append(form.schema().writeValues(f.set())).toString();
+  }
+
+  /** The names of the rule vectors. */
+  private static final Scope SCOPE =
+      new Scope() {
+        private final Map<String, Known> known = new LinkedHashMap<>();
+
+        {
+          put(
+              "kind",
+              ValueType.TEXT,
+              "Kind",
+              List.of(
+                  new CodeLabel("flap", "Tide flap"),
+                  new CodeLabel("sluice", "Sluice"),
+                  new CodeLabel("weir", "Weir")));
+          put("silt", ValueType.NUMBER, "Silt depth", List.of());
+          put("width", ValueType.NUMBER, "Width", List.of());
+          put("ok", ValueType.YES_NO, "Works", List.of());
+          put("none", ValueType.NUMBER, "Nothing", List.of());
+          put("nobody", ValueType.TEXT, "Nobody", List.of());
+          put("note", ValueType.TEXT, "Note", List.of());
+          put("built", ValueType.DATE, "Built", List.of());
+          put("seen", ValueType.DATE_TIME, "Seen", List.of());
+          put("defects", ValueType.LIST, "Defects", List.of());
+          put("lengths", ValueType.LIST, "Lengths", List.of());
+          put("place", ValueType.GEOMETRY, "Place", List.of());
+        }
+
+        private void put(String name, ValueType t, String label, List<CodeLabel> codes) {
+          known.put(name, new Known(name, t, label, codes));
+        }
+
+        @Override
+        public Optional<Known> find(String name) {
+          return Optional.ofNullable(known.get(name));
+        }
+
+        @Override
+        public Collection<String> names() {
+          return known.keySet();
+        }
+      };
+
+  /** The values of the rule vectors. */
+  private static final Situation SITUATION =
+      new Situation() {
+        @Override
+        public Value value(String name) {
+          switch (name) {
+            case "kind":
+              return Value.text("flap");
+            case "silt":
+              return Value.of(120);
+            case "width":
+              return Value.of(0.3);
+            case "ok":
+              return Value.YES;
+            case "note":
+              return Value.text("Łeak at the Hinge");
+            case "built":
+              return new Value.Day(LocalDate.of(1987, 5, 4));
+            case "seen":
+              return new Value.Moment(Instant.parse("2026-05-04T09:30:00Z"));
+            case "defects":
+              return Value.many(List.of(Value.text("crack"), Value.text("leak")));
+            case "lengths":
+              return Value.many(List.of(Value.of(1.5), Value.of(2), Value.of(4)));
+            case "place":
+              return new Value.Place(GeometryJson.WGS84.createPoint(new Coordinate(-10.2, 57.9)));
+            default:
+              return Value.EMPTY;
+          }
+        }
+
+        @Override
+        public LocalDate today() {
+          return LocalDate.of(2026, 5, 4);
+        }
+
+        @Override
+        public Instant now() {
+          return Instant.parse("2026-05-04T08:00:00Z");
+        }
+
+        @Override
+        public String label(String name, Value code) {
+          return SCOPE.find(name).stream()
+              .flatMap(k -> k.codes().stream())
+              .filter(c -> c.code().equals(code.plain()))
+              .map(Scope.CodeLabel::label)
+              .findFirst()
+              .orElse(code.plain());
+        }
+
+        @Override
+        public Optional<Coordinate> project(Coordinate c) {
+          return ProjectSystem.utmNorth(29).project(c);
+        }
+      };
+}

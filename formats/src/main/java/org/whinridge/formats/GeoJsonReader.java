@@ -1,0 +1,227 @@
+package org.whinridge.formats;
+
+import com.eclipsesource.json.Json;
+import com.eclipsesource.json.JsonArray;
+import com.eclipsesource.json.JsonObject;
+import com.eclipsesource.json.JsonValue;
+import java.io.InputStream;
+import java.util.LinkedHashMap;
+import java.util.Map;
+import java.util.Optional;
+import org.locationtech.jts.geom.Geometry;
+import org.whinridge.core.place.GeometryJson;
+import org.whinridge.core.value.Value;
+import tools.jackson.core.JacksonException;
+import tools.jackson.core.JsonParser;
+import tools.jackson.core.JsonToken;
+import tools.jackson.core.StreamReadConstraints;
+import tools.jackson.core.json.JsonFactory;
+
+/**
+ * Streams a GeoJSON file (RFC 7946): one feature in memory at a time. Takes a FeatureCollection or
+ * a single Feature.
+ */
+public final class GeoJsonReader {
+  /** The most features that one file may hold. */
+  public static final int MOST_FEATURES = 2_000_000;
+
+  /** The most properties that one feature may have. */
+  public static final int MOST_PROPERTIES = 500;
+
+  private static final JsonFactory FACTORY =
+      JsonFactory.builder()
+          .streamReadConstraints(
+              StreamReadConstraints.builder()
+                  .maxNestingDepth(50)
+                  .maxStringLength(2_000_000)
+                  .maxNameLength(2_000)
+                  .build())
+          .build();
+
+  /** Takes features one after the other. */
+  public interface Sink {
+    /** Takes one feature; a problem ends the reading. */
+    void take(RawFeature feature) throws FileProblem;
+  }
+
+  private final JsonParser p;
+  private final Sink sink;
+  private int count;
+
+  private GeoJsonReader(JsonParser p, Sink sink) {
+    this.p = p;
+    this.sink = sink;
+  }
+
+  /**
+   * Reads a file to its end.
+   *
+   * @return the number of features
+   * @throws FileProblem when this is not JSON, not GeoJSON, or a feature can't be read; the message
+   *     has the feature's number
+   */
+  public static int read(InputStream in, Sink sink) throws FileProblem {
+    try (JsonParser p = FACTORY.createParser(tools.jackson.core.ObjectReadContext.empty(), in)) {
+      GeoJsonReader r = new GeoJsonReader(p, sink);
+      r.file();
+      return r.count;
+    } catch (JacksonException e) {
+      var at = e.getLocation();
+      throw new FileProblem(
+          "This is not sound JSON"
+              + (at == null ? "" : ": line " + at.getLineNr() + ", column " + at.getColumnNr())
+              + ", "
+              + plain(e.getOriginalMessage())
+              + ".",
+          e);
+    }
+  }
+
+  /** The parser's message without its hints for programmers. */
+  private static String plain(String message) {
+    String s = message == null ? "it ends too early" : message.replaceAll("\\s+", " ");
+    int cut = s.indexOf(" (");
+    s = cut > 0 ? s.substring(0, cut) : s;
+    return s.substring(0, 1).toLowerCase(java.util.Locale.ROOT)
+        + s.substring(1, Math.min(s.length(), 160));
+  }
+
+  private void file() throws FileProblem {
+    if (p.nextToken() != JsonToken.START_OBJECT)
+      throw new FileProblem("This is not a GeoJSON file: it does not begin with an object { … }.");
+    String type = "";
+    JsonObject lone = new JsonObject();
+    boolean features = false;
+    while (p.nextToken() != JsonToken.END_OBJECT) {
+      String name = p.currentName();
+      p.nextToken();
+      if (name.equals("features") && p.currentToken() == JsonToken.START_ARRAY) {
+        features = true;
+        while (p.nextToken() != JsonToken.END_ARRAY) {
+          if (p.currentToken() != JsonToken.START_OBJECT)
+            throw new FileProblem("Feature " + (count + 1) + " is not an object.");
+          feature(value(0).asObject());
+        }
+      } else if (name.equals("type") && p.currentToken() == JsonToken.VALUE_STRING)
+        type = p.getString();
+      else if (name.equals("geometry") || name.equals("properties") || name.equals("id"))
+        lone.add(name, value(0));
+      else if (name.equals("crs")) crs(value(0));
+      else p.skipChildren();
+    }
+    if (type.equals("Feature") && !features) feature(lone);
+    else if (!type.equals("FeatureCollection") || !features)
+      throw new FileProblem(
+          type.isEmpty()
+              ? "This is JSON but not GeoJSON: it has no type FeatureCollection."
+              : "This is GeoJSON of type " + type + "; a layer is made from a FeatureCollection.");
+    if (p.nextToken() != null)
+      throw new FileProblem("Something follows the end of the GeoJSON object.");
+    if (count == 0) throw new FileProblem("The file holds no features.");
+  }
+
+  /**
+   * GeoJSON before RFC 7946 could name a coordinate system; only WGS 84 can be read as it stands.
+   */
+  private static void crs(JsonValue v) throws FileProblem {
+    String s = v.toString();
+    if (v.isNull() || s.contains("CRS84") || s.contains("4326")) return;
+    throw new FileProblem(
+        "The file names another coordinate system than WGS 84 ("
+            + s.substring(0, Math.min(120, s.length()))
+            + "). GeoJSON is WGS 84 by RFC 7946; convert the file to longitude and latitude first.");
+  }
+
+  private void feature(JsonObject o) throws FileProblem {
+    if (++count > MOST_FEATURES)
+      throw new FileProblem("The file holds more than 2,000,000 features.");
+    JsonValue g = o.get("geometry");
+    Optional<Geometry> geometry = Optional.empty();
+    if (g != null && g.isObject())
+      try {
+        geometry = Optional.of(GeometryJson.readOrSay(g.asObject()));
+      } catch (IllegalArgumentException e) {
+        throw new FileProblem("Feature " + count + ": " + e.getMessage() + ".", e);
+      }
+    Map<String, Value> properties = new LinkedHashMap<>();
+    JsonValue ps = o.get("properties");
+    if (ps != null && ps.isObject()) {
+      if (ps.asObject().size() > MOST_PROPERTIES)
+        throw new FileProblem(
+            "Feature "
+                + count
+                + " has "
+                + ps.asObject().size()
+                + " properties; at most "
+                + MOST_PROPERTIES
+                + " can be kept.");
+      for (JsonObject.Member m : ps.asObject()) properties.put(m.getName(), scalar(m.getValue()));
+    }
+    sink.take(new RawFeature(count, geometry, properties));
+  }
+
+  /**
+   * A property: scalars as they are; an object, or an array of anything but text, as its JSON text.
+   */
+  private static Value scalar(JsonValue v) {
+    if (v.isNumber()) {
+      double d = v.asDouble();
+      boolean exact = Math.abs(d) < 9007199254740992.0 || v.toString().contains(".");
+      return exact ? Value.of(d) : Value.text(v.toString()); // long ids keep their digits as text
+    }
+    if (v.isArray()
+        && !v.asArray().isEmpty()
+        && v.asArray().values().stream().allMatch(JsonValue::isString))
+      return Value.many(v.asArray().values().stream().map(x -> Value.text(x.asString())).toList());
+    if (v.isArray() || v.isObject()) return Value.text(v.toString());
+    return v.isNull()
+        ? Value.EMPTY
+        : v.isBoolean() ? Value.of(v.asBoolean()) : Value.text(v.asString());
+  }
+
+  /** The value at the parser's place as a small tree. */
+  private JsonValue value(int depth) throws FileProblem {
+    switch (p.currentToken()) {
+      case START_OBJECT:
+        {
+          JsonObject o = new JsonObject();
+          while (p.nextToken() != JsonToken.END_OBJECT) {
+            String name = p.currentName();
+            p.nextToken();
+            if (o.size() > MOST_PROPERTIES + 1) p.skipChildren();
+            else o.add(name, value(depth + 1));
+          }
+          return o;
+        }
+      case START_ARRAY:
+        {
+          JsonArray a = new JsonArray();
+          while (p.nextToken() != JsonToken.END_ARRAY) a.add(value(depth + 1));
+          return a;
+        }
+      case VALUE_STRING:
+        return Json.value(p.getString());
+      case VALUE_NUMBER_INT:
+      case VALUE_NUMBER_FLOAT:
+        {
+          double d = p.getDoubleValue();
+          if (Double.isNaN(d) || Double.isInfinite(d))
+            throw new FileProblem(
+                "Feature "
+                    + (count + 1)
+                    + " has a number that is too large: "
+                    + p.getString().substring(0, Math.min(40, p.getString().length()))
+                    + ".");
+          return p.currentToken() == JsonToken.VALUE_NUMBER_INT && Math.abs(d) >= 9007199254740992.0
+              ? Json.value(p.getString())
+              : Json.value(d);
+        }
+      case VALUE_TRUE:
+        return Json.TRUE;
+      case VALUE_FALSE:
+        return Json.FALSE;
+      default:
+        return Json.NULL;
+    }
+  }
+}
