@@ -9,7 +9,7 @@ export class Failure extends Error {
 export async function request(path, options = {}) {
   let answer;
   try {
-    answer = await fetch(path, { credentials: "same-origin", ...options, headers: { Accept: "application/json", ...options.headers } });
+    answer = await fetch(path, { credentials: "same-origin", ...options, headers: { Accept: "application/json, application/geo+json, */*;q=0.1", ...options.headers } });
   } catch {
     throw new Failure(0, "There is no link to the office right now. Nothing is lost; try again when there is.");
   }

@@ -151,7 +151,7 @@ async function stops(body) {
   const list = engine.stops(JSON.stringify(pack.features));
   const byId = new Map(pack.features.features.map((f) => [f.id, f]));
   const how = h("p", { class: "quiet" });
-  const find = h("input", { type: "search", placeholder: "Tag or name", "aria-label": "Find a stop by tag or name", oninput: () => draw() });
+  const find = h("input", { type: "search", class: "w-full", placeholder: "Tag or name", "aria-label": "Find a stop by tag or name", oninput: () => draw() });
   const rows = h("ol", { class: "flex flex-col gap-2", id: "stop-list" });
   body.append(h("h2", {}, pack.work.round.name), pack.work.round.note ? h("p", { class: "told" }, pack.work.round.note) : "", h("div", { class: "q-answer" }, find), how, rows);
   function draw() {
@@ -182,8 +182,7 @@ async function map(body) {
   if (noRound(body)) return;
   const pack = state.round;
   const maps = await import("./map.js");
-  const target = h("div", { class: "map", style: undefined, id: "day-map" });
-  target.classList.add("flex-1", "min-h-[60vh]");
+  const target = h("div", { class: "map h-[calc(100dvh-150px)]", id: "day-map", "aria-label": "Map of the stops; the list under Stops opens the same ones" });
   body.append(target);
   const m = maps.makeMap(target, await basemap(pack));
   const layer = maps.stopLayer(m, (id) => stopState(pack, id));

@@ -52,7 +52,7 @@ export function makeMap(target, basemap) {
     layers,
     controls: controls({ attribution: false, rotate: false }).extend([
       new ScaleLine({ units: "metric", minWidth: 70 }),
-      new MousePosition({ projection: "EPSG:4326", coordinateFormat: degrees, placeholder: false }),
+      new MousePosition({ projection: "EPSG:4326", coordinateFormat: degrees, placeholder: "" }),
     ]),
     interactions: interactions({ altShiftDragRotate: false, pinchRotate: false }),
     view: new View({ center: fromLonLat([-10.2, 57.9]), zoom: 11, maxZoom: 21, constrainRotation: true }),
@@ -60,8 +60,8 @@ export function makeMap(target, basemap) {
 }
 
 const selectedStroke = new Stroke({ color: "#6a3d7c", width: 4 });
-const plainPoint = new CircleStyle({ radius: 5, fill: new Fill({ color: "#3c4f5a" }), stroke: new Stroke({ color: "#fbf9f3", width: 1.5 }) });
-const chosenPoint = new CircleStyle({ radius: 8, fill: new Fill({ color: "#6a3d7c" }), stroke: new Stroke({ color: "#1f2a30", width: 2 }) });
+const plainPoint = new CircleStyle({ declutterMode: "none", radius: 5, fill: new Fill({ color: "#3c4f5a" }), stroke: new Stroke({ color: "#fbf9f3", width: 1.5 }) });
+const chosenPoint = new CircleStyle({ declutterMode: "none", radius: 8, fill: new Fill({ color: "#6a3d7c" }), stroke: new Stroke({ color: "#1f2a30", width: 2 }) });
 
 function label(f, map) {
   return map.getView().getZoom() < 14 ? undefined : new Text({ text: f.get("caption") ?? "", font: `12px ${FONT}`, offsetY: -14, fill: new Fill({ color: "#1f2a30" }), stroke: new Stroke({ color: "#fbf9f3", width: 3 }) });

@@ -122,6 +122,7 @@ public final class Ostrey {
     Random r = new Random(SEED + 1);
     List<Feature> out = new ArrayList<>();
     List<String> tags = new ArrayList<>();
+    var beats = new org.whinridge.core.prefill.PlaceIndex(beats());
     for (int i = 0; i < 240; i++) {
       boolean main = i % 4 == 0;
       var drain =
@@ -176,6 +177,8 @@ public final class Ostrey {
               : new Value.Day(
                   java.time.LocalDate.of(2024, 3, 1)
                       .plusDays(r.nextInt(600)))); // one date that does not exist
+      Geometry place = Ground.degrees(GeometryJson.WGS84.createPoint(at));
+      if (i % 3 != 0 && beats.containing(place.getCoordinate(), "beat") instanceof org.whinridge.core.prefill.LookupResult.Found f) v.put("beat", f.value()); // a third never had one
       v.put("cost_centre", Value.text("CC-" + (100 + r.nextInt(8))));
       if (r.nextInt(9) == 0)
         v.put(
@@ -193,7 +196,7 @@ public final class Ostrey {
           new Feature(
               new UUID(r.nextLong() & ~0xF000L | 0x4000L, r.nextLong() >>> 2 | 0x8000000000000000L)
                   .toString(),
-              Optional.of(Ground.degrees(GeometryJson.WGS84.createPoint(at))),
+              Optional.of(place),
               v,
               1));
     }

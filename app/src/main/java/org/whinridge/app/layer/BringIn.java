@@ -150,12 +150,17 @@ public class BringIn {
           out.add(
               new BringInReport.Column(
                   source,
-                  Field.of(name, label(source), g.type()).with(g.codes()),
+                  Field.of(name, label(source), g.type()).with(readable(g.codes())),
                   g.evidence(),
                   g.filled(),
                   List.copyOf(c.samples)));
         });
     return out;
+  }
+
+  /** Codes that look like names in a program get a readable label; others are their own label. */
+  private static List<org.whinridge.core.layer.Code> readable(List<org.whinridge.core.layer.Code> codes) {
+    return codes.stream().map(c -> c.code().matches("[a-z][a-z0-9_]*") ? org.whinridge.core.layer.Code.of(c.code(), label(c.code())) : c).toList();
   }
 
   /** A readable label for a property: "silt_depth" gives "Silt depth". */
@@ -272,7 +277,7 @@ public class BringIn {
 
   private static List<String> captions(Map<String, Field> fields) {
     List<String> likely =
-        List.of("tag", "ref", "asset_id", "name", "beat", "title", "kind", "code");
+        List.of("tag", "ref", "asset_id", "name", "title", "kind", "beat", "code");
     List<String> out =
         likely.stream()
             .filter(n -> fields.values().stream().anyMatch(f -> f.name().equals(n)))

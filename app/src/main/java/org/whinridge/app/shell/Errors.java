@@ -60,6 +60,11 @@ class Errors {
         q);
   }
 
+  @ExceptionHandler(org.springframework.web.HttpMediaTypeNotAcceptableException.class)
+  Object otherFormat(HttpServletRequest q) {
+    return answer(HttpStatus.NOT_ACCEPTABLE, "This address does not answer in the format asked for.", q);
+  }
+
   @ExceptionHandler(MaxUploadSizeExceededException.class)
   Object tooLarge(HttpServletRequest q) {
     return answer(

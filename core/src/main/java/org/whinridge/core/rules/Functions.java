@@ -327,7 +327,7 @@ final class Functions {
         (a, s) -> Value.of(test.test(a.get(0), a.get(1))));
   }
 
-  private static LinkedHashSet<Value> set(Value v) {
+  private static java.util.Set<Value> set(Value v) {
     return new LinkedHashSet<>(filled(v));
   }
 

@@ -71,10 +71,7 @@ final class Printer {
           + " "
           + in(a.right(), a.op().equals("^") ? r : r + 1);
     }
-    if (n instanceof Node.Negate m)
-      return m.operand() instanceof Node.Literal
-          ? "-(" + text(m.operand()) + ")"
-          : "-" + in(m.operand(), 8);
+    if (n instanceof Node.Negate m) return "-" + in(m.operand(), 9);
     if (n instanceof Node.ListOf l) return "(" + list(l.items()) + ")";
     Node.Call c = (Node.Call) n;
     return c.function() + "(" + list(c.arguments()) + ")";

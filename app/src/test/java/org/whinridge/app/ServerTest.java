@@ -1,0 +1,28 @@
+package org.whinridge.app;
+import java.io.IOException;
+import java.io.UncheckedIOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import org.springframework.boot.test.context.SpringBootTest;
+import org.springframework.boot.webmvc.test.autoconfigure.AutoConfigureMockMvc;
+import org.springframework.test.annotation.DirtiesContext;
+import org.springframework.test.context.ActiveProfiles;
+import org.springframework.test.context.DynamicPropertyRegistry;
+import org.springframework.test.context.DynamicPropertySource;
+/** A demo server in this process, spoken to without a network. */
+@SpringBootTest
+@AutoConfigureMockMvc
+@ActiveProfiles("demo")
+@DirtiesContext
+abstract class ServerTest {
+  @DynamicPropertySource
+  static void data(DynamicPropertyRegistry r) { r.add("whinridge.data", () -> folder().toString()); }
+
+  static Path folder() {
+    try {
+      return Files.createTempDirectory("whinridge-test");
+    } catch (IOException e) {
+      throw new UncheckedIOException(e);
+    }
+  }
+}

@@ -1,0 +1,36 @@
+package org.whinridge.app.browser;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.BeforeEach;
+import org.springframework.boot.test.context.SpringBootTest;
+import org.springframework.boot.test.web.server.LocalServerPort;
+import org.springframework.test.context.ActiveProfiles;
+import org.springframework.test.context.DynamicPropertyRegistry;
+import org.springframework.test.context.DynamicPropertySource;
+/** A running demo server of its own data folder, and a browser. */
+@SpringBootTest(webEnvironment = SpringBootTest.WebEnvironment.RANDOM_PORT)
+@ActiveProfiles("demo")
+abstract class BrowserTest {
+  static final Path DATA = temporary();
+  @LocalServerPort int port;
+  Stage stage;
+
+  static Path temporary() {
+    try {
+      return Files.createTempDirectory("whinridge-test");
+    } catch (IOException e) {
+      throw new java.io.UncheckedIOException(e);
+    }
+  }
+
+  @DynamicPropertySource
+  static void data(DynamicPropertyRegistry r) { r.add("whinridge.data", DATA::toString); }
+
+  @BeforeEach
+  void open() { stage = new Stage(port); }
+
+  @AfterEach
+  void close() { stage.close(); }
+}

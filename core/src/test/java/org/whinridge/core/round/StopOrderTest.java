@@ -1,0 +1,29 @@
+package org.whinridge.core.round;
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.within;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import org.junit.jupiter.api.Test;
+import org.locationtech.jts.geom.Coordinate;
+import org.locationtech.jts.geom.Envelope;
+import org.whinridge.core.layer.Feature;
+import org.whinridge.core.place.GeometryJson;
+class StopOrderTest {
+  private static Feature at(String id, String geometry) { return new Feature(id, GeometryJson.parse(geometry), Map.of(), 1); }
+
+  private final List<Feature> features = List.of(at("far", "{\"type\":\"Point\",\"coordinates\":[-10.1,57.9]}"), at("near", "{\"type\":\"Point\",\"coordinates\":[-10.199,57.9]}"), at("bank", "{\"type\":\"LineString\",\"coordinates\":[[-10.3,57.905],[-10.1,57.905]]}"),
+      new Feature("nowhere", Optional.empty(), Map.of(), 1));
+
+  @Test
+  void nearestFirstALineFromItsNearestPoint() {
+    var seen = StopOrder.byDistance(new Coordinate(-10.2, 57.9), features);
+    assertThat(seen).extracting(StopOrder.Seen::featureId).containsExactly("near", "bank", "far");
+    assertThat(seen.get(1).distanceM()).isCloseTo(556.9, within(0.2)); // 0.005 degrees of latitude
+    assertThat(seen.get(1).bearingDeg()).isCloseTo(0, within(0.01));
+    assertThat(seen.get(0).bearingDeg()).isCloseTo(90, within(0.01));
+  }
+
+  @Test
+  void aRectangleSelectsWhatItTouches() { assertThat(StopOrder.inRectangle(new Envelope(-10.21, -10.15, 57.89, 57.91), features)).containsExactly("near", "bank"); }
+}
