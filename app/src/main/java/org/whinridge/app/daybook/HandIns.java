@@ -88,7 +88,7 @@ class HandIns {
           "A hand-in has at most "
               + MOST_VISITS
               + " visits. Nothing was taken; send them in parts.");
-    String device = cut(handIn.getString("device", ""), 80);
+    String device = cut(text(handIn, "device"), 80);
     transaction.executeWithoutResult(t -> begin(id, person, device, list.asArray().size()));
     JsonArray answers = new JsonArray();
     for (JsonValue v : list.asArray()) answers.add(one(id, v, person, device));
@@ -219,11 +219,11 @@ class HandIns {
   private JsonObject setAside(
       UUID handIn, UUID id, JsonValue raw, String person, String device, String reason) {
     Optional<VisitEntity> there = id == null ? Optional.empty() : visits.findById(id);
-    if (there.isPresent() && !there.get().state.equals("set aside"))
-      id = null; // what was kept before stays as it was; the new text is kept beside it
-    VisitEntity v = id == null ? new VisitEntity() : there.orElseGet(VisitEntity::new);
-    v.id =
-        id == null ? UUID.nameUUIDFromBytes((person + raw).getBytes(StandardCharsets.UTF_8)) : id;
+    boolean taken = there.isPresent() && !there.get().state.equals("set aside");
+    // what was kept under this id before stays as it was; the new text is kept beside it
+    UUID beside = UUID.nameUUIDFromBytes((person + raw).getBytes(StandardCharsets.UTF_8));
+    VisitEntity v = taken ? new VisitEntity() : there.orElseGet(VisitEntity::new);
+    v.id = id == null || taken ? beside : id;
     v.handInId = handIn;
     v.person = person;
     v.device = device;
@@ -235,7 +235,7 @@ class HandIns {
     v.reason = cut(reason, 1000);
     visits.save(v);
     return new JsonObject()
-        .add("id", raw.isObject() ? raw.asObject().getString("id", "") : "")
+        .add("id", id == null ? "" : id.toString())
         .add("state", "set aside")
         .add(
             "reason",
@@ -251,8 +251,12 @@ class HandIns {
         .add("reason", v.reason);
   }
 
+  private static String text(JsonObject o, String member) {
+    return o.get(member) != null && o.get(member).isString() ? o.get(member).asString() : "";
+  }
+
   private static Optional<UUID> uuid(JsonObject o, String member) {
-    String s = o.get(member) != null && o.get(member).isString() ? o.get(member).asString() : "";
+    String s = text(o, member);
     return s.matches("[0-9a-fA-F]{8}(-[0-9a-fA-F]{4}){3}-[0-9a-fA-F]{12}")
         ? Optional.of(UUID.fromString(s))
         : Optional.empty();

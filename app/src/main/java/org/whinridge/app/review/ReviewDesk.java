@@ -75,11 +75,11 @@ class ReviewDesk {
       List<Photo> photos,
       String places,
       String formTitle) {
-    long writes() {
+    public long writes() {
       return changes.stream().filter(c -> c.outcome().equals("written")).count();
     }
 
-    long clashes() {
+    public long clashes() {
       return changes.stream().filter(c -> c.outcome().equals("clash")).count();
     }
   }

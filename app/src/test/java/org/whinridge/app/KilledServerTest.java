@@ -1,0 +1,122 @@
+package org.whinridge.app;
+import static org.assertj.core.api.Assertions.assertThat;
+import com.eclipsesource.json.Json;
+import com.eclipsesource.json.JsonArray;
+import com.eclipsesource.json.JsonObject;
+import com.eclipsesource.json.JsonValue;
+import java.io.IOException;
+import java.net.CookieManager;
+import java.net.ServerSocket;
+import java.net.URI;
+import java.net.URLEncoder;
+import java.net.http.HttpClient;
+import java.net.http.HttpRequest;
+import java.net.http.HttpResponse;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Path;
+import java.time.Duration;
+import java.util.ArrayList;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Set;
+import java.util.UUID;
+import java.util.concurrent.CompletableFuture;
+import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+/** The server killed (SIGKILL) while visits are being handed in: what it acknowledged is there afterwards, and sending all again gives one copy of each. */
+class KilledServerTest {
+  @TempDir Path tmp;
+  private Process server;
+  private int port;
+
+  private void start() throws Exception {
+    try (ServerSocket s = new ServerSocket(0)) {
+      port = s.getLocalPort();
+    }
+    server = new ProcessBuilder(Path.of(System.getProperty("java.home"), "bin", "java").toString(), "-XX:TieredStopAtLevel=1", "-cp", System.getProperty("surefire.test.class.path", System.getProperty("java.class.path")), "org.whinridge.app.WhinridgeApplication", "--spring.profiles.active=demo", "--server.port=" + port, "--whinridge.data=" + tmp.resolve("data"))
+        .redirectErrorStream(true).redirectOutput(tmp.resolve("server.log").toFile()).start();
+    for (int i = 0; i < 240; i++) {
+      try {
+        if (HttpClient.newHttpClient().send(HttpRequest.newBuilder(at("/actuator/health")).build(), HttpResponse.BodyHandlers.ofString()).statusCode() == 200) return;
+      } catch (IOException e) {
+        assertThat(server.isAlive()).as("the server's log is %s", tmp.resolve("server.log")).isTrue();
+      }
+      Thread.sleep(250);
+    }
+    throw new AssertionError("the server did not start within 60 s");
+  }
+
+  @AfterEach
+  void end() { server.destroyForcibly(); }
+
+  private URI at(String path) { return URI.create("http://localhost:" + port + path); }
+
+  /** A signed-in device. */
+  private final class Device {
+    final HttpClient http = HttpClient.newBuilder().cookieHandler(new CookieManager()).connectTimeout(Duration.ofSeconds(5)).build();
+    final JsonObject me;
+
+    Device() throws Exception {
+      String page = get("/sign-in");
+      String token = page.replaceAll("(?s).*name=\"_csrf\" value=\"([^\"]+)\".*", "$1");
+      http.send(HttpRequest.newBuilder(at("/sign-in")).header("Content-Type", "application/x-www-form-urlencoded").POST(HttpRequest.BodyPublishers.ofString("username=inspector1&password=ostrey&_csrf=" + URLEncoder.encode(token, StandardCharsets.UTF_8))).build(), HttpResponse.BodyHandlers.discarding());
+      me = Json.parse(get("/api/day/me")).asObject();
+    }
+
+    String get(String path) throws Exception { return http.send(HttpRequest.newBuilder(at(path)).build(), HttpResponse.BodyHandlers.ofString()).body(); }
+
+    HttpResponse<String> send(JsonObject visit) throws Exception {
+      String body = new JsonObject().add("id", UUID.randomUUID().toString()).add("device", "phone").add("visits", new JsonArray().add(visit)).toString();
+      JsonObject csrf = me.get("csrf").asObject();
+      return http.send(HttpRequest.newBuilder(at("/api/day/hand-ins")).timeout(Duration.ofSeconds(20)).header("Content-Type", "application/json").header(csrf.getString("header", ""), csrf.getString("token", "")).POST(HttpRequest.BodyPublishers.ofString(body)).build(), HttpResponse.BodyHandlers.ofString());
+    }
+
+    Set<String> states() throws Exception {
+      Set<String> out = new LinkedHashSet<>();
+      for (JsonValue v : Json.parse(get("/api/day/me")).asObject().get("visits").asArray()) assertThat(out.add(v.asObject().getString("id", ""))).as("one copy of each").isTrue();
+      return out;
+    }
+  }
+
+  private static List<JsonObject> visits(Device d, int n) throws Exception {
+    String round = d.me.get("rounds").asArray().get(0).asObject().getString("id", "");
+    JsonArray features = Json.parse(d.get("/api/day/rounds/" + round + "/parts/features")).asObject().get("features").asArray();
+    List<JsonObject> out = new ArrayList<>();
+    for (int i = 0; i < n; i++) {
+      JsonObject f = features.get(i % features.size()).asObject();
+      out.add(new JsonObject().add("id", UUID.randomUUID().toString()).add("round", round).add("edition", 1).add("feature", f.get("id")).add("startedAt", "2026-05-04T09:00:00Z").add("endedAt", "2026-05-04T09:10:00Z").add("start", new JsonObject().add("startedAt", "2026-05-04T09:00:00Z"))
+          .add("state", new JsonObject()).add("base", new JsonObject().add("version", 1).add("values", f.get("properties"))).add("set", new JsonObject().add("notes", "visit " + i)).add("kept", new JsonObject()).add("photos", new JsonArray()));
+    }
+    return out;
+  }
+
+  @Test
+  void whatWasAcknowledgedSurvivesAKillAndSendingAgainGivesOneCopy() throws Exception {
+    start();
+    Device before = new Device();
+    List<JsonObject> all = visits(before, 400);
+    Set<String> acknowledged = new LinkedHashSet<>();
+    CompletableFuture<Void> kill = CompletableFuture.runAsync(() -> {
+      try {
+        Thread.sleep(1500);
+      } catch (InterruptedException e) {
+        Thread.currentThread().interrupt();
+      }
+      server.destroyForcibly(); // SIGKILL
+    });
+    try {
+      for (JsonObject v : all) if (before.send(v).statusCode() == 200) acknowledged.add(v.getString("id", ""));
+    } catch (IOException killedInTheMiddle) {
+      assertThat(acknowledged).as("some were acknowledged before the kill").isNotEmpty().hasSizeLessThan(all.size());
+    }
+    kill.join();
+    server.waitFor();
+    assertThat(acknowledged).as("the kill came in the middle").hasSizeLessThan(all.size());
+    start();
+    Device after = new Device();
+    assertThat(after.states()).as("acknowledged before the kill").containsAll(acknowledged);
+    for (JsonObject v : all) assertThat(after.send(v).statusCode()).isEqualTo(200);
+    assertThat(after.states()).hasSize(all.size());
+  }
+}

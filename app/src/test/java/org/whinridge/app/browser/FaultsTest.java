@@ -1,0 +1,178 @@
+package org.whinridge.app.browser;
+import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThat;
+import com.deque.html.axecore.playwright.AxeBuilder;
+import com.microsoft.playwright.Locator;
+import com.microsoft.playwright.Page;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.List;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import org.whinridge.demo.DemoPhoto;
+/** The day book when things go wrong, and the pages under an accessibility audit. Works on the demo's own round. */
+class FaultsTest extends BrowserTest {
+  @TempDir Path tmp;
+
+  private Page dayBook(String profile) {
+    Page day = stage.phone(tmp.resolve(profile), -10.29, 57.8835);
+    day.navigate(stage.base() + "/day");
+    day.click("a.button.main");
+    day.click("button[value=inspector1]");
+    day.waitForSelector("[data-round]");
+    return day;
+  }
+
+  private static Locator demoRound(Page day) { return day.locator("[data-round]", new Page.LocatorOptions().setHasText("Saltings")); }
+
+  private static void take(Page day) {
+    demoRound(day).locator("text=Take this round offline").click();
+    assertThat(day.locator(".done")).containsText("You can go offline");
+  }
+
+  private static Locator openStop(Page day, int n) {
+    demoRound(day).locator("text=Go to the stops").click();
+    day.locator(".stop").nth(n).click();
+    day.waitForSelector("#save");
+    return day.locator("#save");
+  }
+
+  private static void complete(Page day, String note) {
+    day.fill("#q-notes", note);
+    if (day.locator("[data-question=condition] [aria-pressed=true]").count() == 0) day.locator("[data-question=condition] [data-code='2']").click();
+    while (day.locator(".point.soft button").count() > 0) day.locator(".point.soft button").first().click();
+    for (Locator mend : day.locator(".point.firm").all()) throw new AssertionError("the demo's stop has a firm point: " + mend.innerText());
+  }
+
+  @Test
+  void anInterruptedPackGoesOnWhereItStoppedAndARoundTakenTwiceIsOne() {
+    Page day = dayBook("interrupted");
+    int[] parts = {0};
+    day.route("**/parts/*", r -> {
+      if (++parts[0] == 3) r.abort();
+      else r.resume();
+    });
+    demoRound(day).locator("text=Take this round offline").click();
+    assertThat(day.locator(".day-body .problem")).containsText("What has arrived of the pack is kept");
+    day.unroute("**/parts/*");
+    int[] again = {0};
+    day.onRequest(q -> { if (q.url().contains("/parts/")) again[0]++; });
+    take(day);
+    assertThat(again[0]).as("parts fetched the second time, of five").isEqualTo(3);
+    int before = again[0];
+    demoRound(day).locator("text=Fetch what changed").click();
+    assertThat(day.locator(".done")).containsText("You can go offline");
+    assertThat(again[0]).as("nothing has changed, nothing is fetched").isEqualTo(before);
+    assertThat(day.evaluate("() => new Promise(r => { const q = indexedDB.open('whinridge-day'); q.onsuccess = () => { const c = q.result.transaction('packs').objectStore('packs').count(); c.onsuccess = () => r(c.result); }; })")).isEqualTo(1);
+  }
+
+  @Test
+  void aStopOpenInOneWindowIsNotOpenedInAnother() {
+    Page day = dayBook("windows");
+    take(day);
+    openStop(day, 0);
+    Page other = day.context().newPage();
+    other.navigate(stage.base() + "/day");
+    demoRound(other).locator("text=Go to the stops").click();
+    other.locator(".stop").first().click();
+    assertThat(other.locator(".day-body .told").first()).containsText("is open in another window");
+  }
+
+  @Test
+  void anExpiredSessionWhileHandingInLosesNothing() {
+    Page day = dayBook("expired");
+    take(day);
+    Locator save = openStop(day, 2);
+    complete(day, "before the session ended");
+    save.click();
+    assertThat(day.locator(".done")).containsText("is saved");
+    day.context().clearCookies();
+    day.click("nav >> text=Carried");
+    day.click("#hand-in");
+    assertThat(day.locator(".day-body .problem")).containsText("Nothing on this device is lost");
+    day.click(".told a.button.main");
+    day.click("button[value=inspector1]");
+    day.click("nav >> text=Carried");
+    day.click("#hand-in");
+    assertThat(day.locator(".done")).containsText("Handed in: 1 visit");
+    assertThat(day.locator("#hand-in")).isDisabled();
+  }
+
+  @Test
+  void aFullStoreIsToldAndWhatWasSavedStays() throws Exception {
+    Page day = dayBook("full");
+    take(day);
+    Locator save = openStop(day, 3);
+    complete(day, "kept before the store was full");
+    assertThat(day.locator("#kept")).hasText("kept on this device");
+    // Chromium's own quota can't be made small enough for this in a test: the store's refusal is made by hand, as IndexedDB would throw it
+    day.evaluate("() => { IDBObjectStore.prototype.put = () => { throw new DOMException('full', 'QuotaExceededError'); }; }");
+    Path photo = Files.write(tmp.resolve("p.jpg"), DemoPhoto.jpeg("OS-1", "weir", "2026-11-24"));
+    while (day.locator("#next-page").count() > 0) day.click("#next-page");
+    day.setInputFiles("[data-question=photo] input[type=file]", photo);
+    assertThat(day.locator(".day-body .problem")).containsText("this photo was not kept");
+    assertThat(day.locator("[data-question=photo] img")).hasCount(0);
+    save.click();
+    assertThat(day.locator(".day-body .problem")).containsText("the visit was not saved");
+    day.reload();
+    openStop(day, 3);
+    assertThat(day.locator("#q-notes")).hasValue("kept before the store was full");
+  }
+
+  @Test
+  void aPhotoCutOffInTheMiddleGoesOn() throws Exception {
+    Page day = dayBook("cut");
+    take(day);
+    Locator save = openStop(day, 5);
+    complete(day, "with a photo that is cut off");
+    Path photo = Files.write(tmp.resolve("q.jpg"), DemoPhoto.jpeg("OS-2", "sluice", "2026-11-24"));
+    while (day.locator("#next-page").count() > 0) day.click("#next-page");
+    day.setInputFiles("[data-question=photo] input[type=file]", photo);
+    assertThat(day.locator("[data-question=photo] img")).isVisible();
+    save.click();
+    day.click("nav >> text=Carried");
+    day.route("**/api/day/uploads/*", r -> {
+      if (r.request().method().equals("PATCH")) r.abort();
+      else r.resume();
+    });
+    day.click("#hand-in");
+    assertThat(day.locator(".day-body .problem")).containsText("What the office has is kept", new com.microsoft.playwright.assertions.LocatorAssertions.ContainsTextOptions().setTimeout(20_000));
+    assertThat(day.locator("#hand-in")).hasText("Hand in 1 photo");
+    day.unroute("**/api/day/uploads/*");
+    day.click("#hand-in");
+    assertThat(day.locator(".done")).containsText("1 photo");
+  }
+
+  /** WCAG 2.2 AA as far as axe-core can see. */
+  @Test
+  void noPageHasAnAccessibilityFault() {
+    Page desk = stage.desk("coordinator");
+    for (String path : List.of("layers", "layers/bring-in", "forms", "rounds", "hand-ins", "outputs")) {
+      desk.navigate(stage.base() + "/p/ostrey/" + path);
+      audit(desk, path);
+    }
+    desk.navigate(stage.base() + "/p/ostrey/layers");
+    desk.click("text=Control structures");
+    desk.waitForSelector("#layer-page[data-ready]");
+    audit(desk, "layer");
+    desk.navigate(stage.base() + "/p/ostrey/forms");
+    desk.click("a:has-text('Structure visit')");
+    desk.waitForSelector("#form-page[data-ready]");
+    desk.click("[data-line=condition] button[data-name]");
+    audit(desk, "form");
+    desk.click("text=Plan a round");
+    desk.waitForSelector("#round-planner[data-ready]");
+    audit(desk, "new round");
+    Page day = dayBook("audit");
+    audit(day, "today");
+    take(day);
+    openStop(day, 7);
+    audit(day, "stop");
+    assertThat(stage.scriptErrors()).isEmpty();
+  }
+
+  private static void audit(Page page, String name) {
+    var found = new AxeBuilder(page).withTags(List.of("wcag2a", "wcag2aa", "wcag21a", "wcag21aa", "wcag22aa")).analyze().getViolations();
+    assertThat(found).as(() -> name + ": " + found.stream().map(v -> v.getId() + " " + v.getNodes().stream().limit(3).map(n -> String.valueOf(n.getHtml())).toList()).toList()).isEmpty();
+  }
+}
