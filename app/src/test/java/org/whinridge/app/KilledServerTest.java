@@ -1,5 +1,7 @@
 package org.whinridge.app;
+
 import static org.assertj.core.api.Assertions.assertThat;
+
 import com.eclipsesource.json.Json;
 import com.eclipsesource.json.JsonArray;
 import com.eclipsesource.json.JsonObject;
@@ -24,7 +26,11 @@ import java.util.concurrent.CompletableFuture;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
-/** The server killed (SIGKILL) while visits are being handed in: what it acknowledged is there afterwards, and sending all again gives one copy of each. */
+
+/**
+ * The server killed (SIGKILL) while visits are being handed in: what it acknowledged is there
+ * afterwards, and sending all again gives one copy of each.
+ */
 class KilledServerTest {
   @TempDir Path tmp;
   private Process server;
@@ -34,13 +40,32 @@ class KilledServerTest {
     try (ServerSocket s = new ServerSocket(0)) {
       port = s.getLocalPort();
     }
-    server = new ProcessBuilder(Path.of(System.getProperty("java.home"), "bin", "java").toString(), "-XX:TieredStopAtLevel=1", "-cp", System.getProperty("surefire.test.class.path", System.getProperty("java.class.path")), "org.whinridge.app.WhinridgeApplication", "--spring.profiles.active=demo", "--server.port=" + port, "--whinridge.data=" + tmp.resolve("data"))
-        .redirectErrorStream(true).redirectOutput(tmp.resolve("server.log").toFile()).start();
+    server =
+        new ProcessBuilder(
+                Path.of(System.getProperty("java.home"), "bin", "java").toString(),
+                "-XX:TieredStopAtLevel=1",
+                "-cp",
+                System.getProperty(
+                    "surefire.test.class.path", System.getProperty("java.class.path")),
+                "org.whinridge.app.WhinridgeApplication",
+                "--spring.profiles.active=demo",
+                "--server.port=" + port,
+                "--whinridge.data=" + tmp.resolve("data"))
+            .redirectErrorStream(true)
+            .redirectOutput(tmp.resolve("server.log").toFile())
+            .start();
     for (int i = 0; i < 240; i++) {
       try {
-        if (HttpClient.newHttpClient().send(HttpRequest.newBuilder(at("/actuator/health")).build(), HttpResponse.BodyHandlers.ofString()).statusCode() == 200) return;
+        if (HttpClient.newHttpClient()
+                .send(
+                    HttpRequest.newBuilder(at("/actuator/health")).build(),
+                    HttpResponse.BodyHandlers.ofString())
+                .statusCode()
+            == 200) return;
       } catch (IOException e) {
-        assertThat(server.isAlive()).as("the server's log is %s", tmp.resolve("server.log")).isTrue();
+        assertThat(server.isAlive())
+            .as("the server's log is %s", tmp.resolve("server.log"))
+            .isTrue();
       }
       Thread.sleep(250);
     }
@@ -48,45 +73,94 @@ class KilledServerTest {
   }
 
   @AfterEach
-  void end() { server.destroyForcibly(); }
+  void end() {
+    server.destroyForcibly();
+  }
 
-  private URI at(String path) { return URI.create("http://localhost:" + port + path); }
+  private URI at(String path) {
+    return URI.create("http://localhost:" + port + path);
+  }
 
   /** A signed-in device. */
   private final class Device {
-    final HttpClient http = HttpClient.newBuilder().cookieHandler(new CookieManager()).connectTimeout(Duration.ofSeconds(5)).build();
+    final HttpClient http =
+        HttpClient.newBuilder()
+            .cookieHandler(new CookieManager())
+            .connectTimeout(Duration.ofSeconds(5))
+            .build();
     final JsonObject me;
 
     Device() throws Exception {
       String page = get("/sign-in");
       String token = page.replaceAll("(?s).*name=\"_csrf\" value=\"([^\"]+)\".*", "$1");
-      http.send(HttpRequest.newBuilder(at("/sign-in")).header("Content-Type", "application/x-www-form-urlencoded").POST(HttpRequest.BodyPublishers.ofString("username=inspector1&password=ostrey&_csrf=" + URLEncoder.encode(token, StandardCharsets.UTF_8))).build(), HttpResponse.BodyHandlers.discarding());
+      http.send(
+          HttpRequest.newBuilder(at("/sign-in"))
+              .header("Content-Type", "application/x-www-form-urlencoded")
+              .POST(
+                  HttpRequest.BodyPublishers.ofString(
+                      "username=inspector1&password=ostrey&_csrf="
+                          + URLEncoder.encode(token, StandardCharsets.UTF_8)))
+              .build(),
+          HttpResponse.BodyHandlers.discarding());
       me = Json.parse(get("/api/day/me")).asObject();
     }
 
-    String get(String path) throws Exception { return http.send(HttpRequest.newBuilder(at(path)).build(), HttpResponse.BodyHandlers.ofString()).body(); }
+    String get(String path) throws Exception {
+      return http.send(
+              HttpRequest.newBuilder(at(path)).build(), HttpResponse.BodyHandlers.ofString())
+          .body();
+    }
 
     HttpResponse<String> send(JsonObject visit) throws Exception {
-      String body = new JsonObject().add("id", UUID.randomUUID().toString()).add("device", "phone").add("visits", new JsonArray().add(visit)).toString();
+      String body =
+          new JsonObject()
+              .add("id", UUID.randomUUID().toString())
+              .add("device", "phone")
+              .add("visits", new JsonArray().add(visit))
+              .toString();
       JsonObject csrf = me.get("csrf").asObject();
-      return http.send(HttpRequest.newBuilder(at("/api/day/hand-ins")).timeout(Duration.ofSeconds(20)).header("Content-Type", "application/json").header(csrf.getString("header", ""), csrf.getString("token", "")).POST(HttpRequest.BodyPublishers.ofString(body)).build(), HttpResponse.BodyHandlers.ofString());
+      return http.send(
+          HttpRequest.newBuilder(at("/api/day/hand-ins"))
+              .timeout(Duration.ofSeconds(20))
+              .header("Content-Type", "application/json")
+              .header(csrf.getString("header", ""), csrf.getString("token", ""))
+              .POST(HttpRequest.BodyPublishers.ofString(body))
+              .build(),
+          HttpResponse.BodyHandlers.ofString());
     }
 
     Set<String> states() throws Exception {
       Set<String> out = new LinkedHashSet<>();
-      for (JsonValue v : Json.parse(get("/api/day/me")).asObject().get("visits").asArray()) assertThat(out.add(v.asObject().getString("id", ""))).as("one copy of each").isTrue();
+      for (JsonValue v : Json.parse(get("/api/day/me")).asObject().get("visits").asArray())
+        assertThat(out.add(v.asObject().getString("id", ""))).as("one copy of each").isTrue();
       return out;
     }
   }
 
   private static List<JsonObject> visits(Device d, int n) throws Exception {
     String round = d.me.get("rounds").asArray().get(0).asObject().getString("id", "");
-    JsonArray features = Json.parse(d.get("/api/day/rounds/" + round + "/parts/features")).asObject().get("features").asArray();
+    JsonArray features =
+        Json.parse(d.get("/api/day/rounds/" + round + "/parts/features"))
+            .asObject()
+            .get("features")
+            .asArray();
     List<JsonObject> out = new ArrayList<>();
     for (int i = 0; i < n; i++) {
       JsonObject f = features.get(i % features.size()).asObject();
-      out.add(new JsonObject().add("id", UUID.randomUUID().toString()).add("round", round).add("edition", 1).add("feature", f.get("id")).add("startedAt", "2026-05-04T09:00:00Z").add("endedAt", "2026-05-04T09:10:00Z").add("start", new JsonObject().add("startedAt", "2026-05-04T09:00:00Z"))
-          .add("state", new JsonObject()).add("base", new JsonObject().add("version", 1).add("values", f.get("properties"))).add("set", new JsonObject().add("notes", "visit " + i)).add("kept", new JsonObject()).add("photos", new JsonArray()));
+      out.add(
+          new JsonObject()
+              .add("id", UUID.randomUUID().toString())
+              .add("round", round)
+              .add("edition", 1)
+              .add("feature", f.get("id"))
+              .add("startedAt", "2026-05-04T09:00:00Z")
+              .add("endedAt", "2026-05-04T09:10:00Z")
+              .add("start", new JsonObject().add("startedAt", "2026-05-04T09:00:00Z"))
+              .add("state", new JsonObject())
+              .add("base", new JsonObject().add("version", 1).add("values", f.get("properties")))
+              .add("set", new JsonObject().add("notes", "visit " + i))
+              .add("kept", new JsonObject())
+              .add("photos", new JsonArray()));
     }
     return out;
   }
@@ -97,18 +171,24 @@ class KilledServerTest {
     Device before = new Device();
     List<JsonObject> all = visits(before, 400);
     Set<String> acknowledged = new LinkedHashSet<>();
-    CompletableFuture<Void> kill = CompletableFuture.runAsync(() -> {
-      try {
-        Thread.sleep(1500);
-      } catch (InterruptedException e) {
-        Thread.currentThread().interrupt();
-      }
-      server.destroyForcibly(); // SIGKILL
-    });
+    CompletableFuture<Void> kill =
+        CompletableFuture.runAsync(
+            () -> {
+              try {
+                Thread.sleep(1500);
+              } catch (InterruptedException e) {
+                Thread.currentThread().interrupt();
+              }
+              server.destroyForcibly(); // SIGKILL
+            });
     try {
-      for (JsonObject v : all) if (before.send(v).statusCode() == 200) acknowledged.add(v.getString("id", ""));
+      for (JsonObject v : all)
+        if (before.send(v).statusCode() == 200) acknowledged.add(v.getString("id", ""));
     } catch (IOException killedInTheMiddle) {
-      assertThat(acknowledged).as("some were acknowledged before the kill").isNotEmpty().hasSizeLessThan(all.size());
+      assertThat(acknowledged)
+          .as("some were acknowledged before the kill")
+          .isNotEmpty()
+          .hasSizeLessThan(all.size());
     }
     kill.join();
     server.waitFor();

@@ -1,4 +1,5 @@
 package org.whinridge.app;
+
 import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.nio.file.Files;
@@ -9,6 +10,7 @@ import org.springframework.test.annotation.DirtiesContext;
 import org.springframework.test.context.ActiveProfiles;
 import org.springframework.test.context.DynamicPropertyRegistry;
 import org.springframework.test.context.DynamicPropertySource;
+
 /** A demo server in this process, spoken to without a network. */
 @SpringBootTest
 @AutoConfigureMockMvc
@@ -16,7 +18,9 @@ import org.springframework.test.context.DynamicPropertySource;
 @DirtiesContext
 abstract class ServerTest {
   @DynamicPropertySource
-  static void data(DynamicPropertyRegistry r) { r.add("whinridge.data", () -> folder().toString()); }
+  static void data(DynamicPropertyRegistry r) {
+    r.add("whinridge.data", () -> folder().toString());
+  }
 
   static Path folder() {
     try {

@@ -1,4 +1,5 @@
 package org.whinridge.bench;
+
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
@@ -24,7 +25,11 @@ import org.whinridge.core.form.VisitStart;
 import org.whinridge.core.layer.GeometryKind;
 import org.whinridge.core.layer.Schema;
 import org.whinridge.core.value.Value;
-/** One answer in a form of 100 questions and 100 rules, against the same rules written by hand as Java over an array. */
+
+/**
+ * One answer in a form of 100 questions and 100 rules, against the same rules written by hand as
+ * Java over an array.
+ */
 @State(Scope.Benchmark)
 @BenchmarkMode(Mode.AverageTime)
 @OutputTimeUnit(TimeUnit.MICROSECONDS)
@@ -39,19 +44,55 @@ public class OneAnswer {
   private final List<String> open = new ArrayList<>();
   private int n;
 
-  /** Every tenth question is answered by hand; the others are worked out from it, asked when it is positive, and checked. */
+  /**
+   * Every tenth question is answered by hand; the others are worked out from it, asked when it is
+   * positive, and checked.
+   */
   @Setup
   public void form() {
     StringBuilder qs = new StringBuilder();
     for (int i = 0; i < QUESTIONS; i++) {
       int head = i / 10 * 10;
-      qs.append(i == 0 ? "" : ",").append("{\"name\":\"q").append(i).append("\",\"label\":\"Q").append(i).append("\",\"type\":\"decimal\",\"checks\":[{\"rule\":\"q").append(i).append(" < 1000000\"}]");
-      if (i != head) qs.append(",\"askWhen\":\"q").append(head).append(" > 0\",\"workOut\":\"q").append(head).append(" * ").append(i).append(" + 1\"");
+      qs.append(i == 0 ? "" : ",")
+          .append("{\"name\":\"q")
+          .append(i)
+          .append("\",\"label\":\"Q")
+          .append(i)
+          .append("\",\"type\":\"decimal\",\"checks\":[{\"rule\":\"q")
+          .append(i)
+          .append(" < 1000000\"}]");
+      if (i != head)
+        qs.append(",\"askWhen\":\"q")
+            .append(head)
+            .append(" > 0\",\"workOut\":\"q")
+            .append(head)
+            .append(" * ")
+            .append(i)
+            .append(" + 1\"");
       qs.append('}');
     }
-    Form f = Form.read("{\"title\":\"B\",\"sections\":[{\"title\":\"S\",\"questions\":[" + qs + "]}]}");
-    ExecutableForm form = FormCompiler.compile(f, new Schema(GeometryKind.POINT, List.of(), "", List.of())).form().orElseThrow();
-    filling = Filling.open(form, new VisitStart(Optional.empty(), Map.of(), Optional.empty(), "p", "d", Instant.EPOCH, 0, 1, Optional.empty(), OptionalDouble.empty(), Map.of(), Optional.empty()));
+    Form f =
+        Form.read("{\"title\":\"B\",\"sections\":[{\"title\":\"S\",\"questions\":[" + qs + "]}]}");
+    ExecutableForm form =
+        FormCompiler.compile(f, new Schema(GeometryKind.POINT, List.of(), "", List.of()))
+            .form()
+            .orElseThrow();
+    filling =
+        Filling.open(
+            form,
+            new VisitStart(
+                Optional.empty(),
+                Map.of(),
+                Optional.empty(),
+                "p",
+                "d",
+                Instant.EPOCH,
+                0,
+                1,
+                Optional.empty(),
+                OptionalDouble.empty(),
+                Map.of(),
+                Optional.empty()));
   }
 
   /** The answer is set; what depends on it is evaluated, its checks too. */

@@ -1,4 +1,5 @@
 package org.whinridge.bench;
+
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
@@ -27,7 +28,11 @@ import org.whinridge.core.place.GeometryJson;
 import org.whinridge.core.prefill.LookupResult;
 import org.whinridge.core.prefill.PlaceIndex;
 import org.whinridge.core.value.Value;
-/** One place look-up in 20,000 polygons of 33 corners, against a plain STRtree with prepared geometries. */
+
+/**
+ * One place look-up in 20,000 polygons of 33 corners, against a plain STRtree with prepared
+ * geometries.
+ */
 @State(Scope.Benchmark)
 @BenchmarkMode(Mode.AverageTime)
 @OutputTimeUnit(TimeUnit.MICROSECONDS)
@@ -49,18 +54,27 @@ public class OneLookUp {
     tree = new STRtree();
     int side = (int) Math.ceil(Math.sqrt(POLYGONS));
     for (int i = 0; i < POLYGONS; i++) {
-      Geometry g = GeometryJson.WGS84.createPoint(new Coordinate(-10.3 + i % side * 0.001, 57.85 + i / side * 0.0005)).buffer(0.00035 + random.nextDouble() * 0.0001);
+      Geometry g =
+          GeometryJson.WGS84
+              .createPoint(new Coordinate(-10.3 + i % side * 0.001, 57.85 + i / side * 0.0005))
+              .buffer(0.00035 + random.nextDouble() * 0.0001);
       features.add(new Feature("f" + i, Optional.of(g), Map.of("code", Value.text("c" + i)), 1));
       tree.insert(g.getEnvelopeInternal(), PreparedGeometryFactory.prepare(g));
     }
     index = new PlaceIndex(features);
     tree.build();
-    for (int i = 0; i < 4096; i++) places.add(new Coordinate(-10.3 + random.nextDouble() * side * 0.001, 57.85 + random.nextDouble() * side * 0.0005));
+    for (int i = 0; i < 4096; i++)
+      places.add(
+          new Coordinate(
+              -10.3 + random.nextDouble() * side * 0.001,
+              57.85 + random.nextDouble() * side * 0.0005));
   }
 
   /** Whinridge's look-up. */
   @Benchmark
-  public LookupResult lookUp() { return index.containing(places.get(n++ & 4095), "code"); }
+  public LookupResult lookUp() {
+    return index.containing(places.get(n++ & 4095), "code");
+  }
 
   /** The baseline. */
   @Benchmark

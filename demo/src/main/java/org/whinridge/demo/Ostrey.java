@@ -178,7 +178,10 @@ public final class Ostrey {
                   java.time.LocalDate.of(2024, 3, 1)
                       .plusDays(r.nextInt(600)))); // one date that does not exist
       Geometry place = Ground.degrees(GeometryJson.WGS84.createPoint(at));
-      if (i % 3 != 0 && beats.containing(place.getCoordinate(), "beat") instanceof org.whinridge.core.prefill.LookupResult.Found f) v.put("beat", f.value()); // a third never had one
+      if (i % 3 != 0
+          && beats.containing(place.getCoordinate(), "beat")
+              instanceof org.whinridge.core.prefill.LookupResult.Found f)
+        v.put("beat", f.value()); // a third never had one
       v.put("cost_centre", Value.text("CC-" + (100 + r.nextInt(8))));
       if (r.nextInt(9) == 0)
         v.put(

@@ -1,5 +1,7 @@
 package org.whinridge.demo;
+
 import static org.assertj.core.api.Assertions.assertThat;
+
 import java.util.List;
 import java.util.stream.Collectors;
 import org.junit.jupiter.api.Test;
@@ -7,6 +9,7 @@ import org.locationtech.jts.geom.Geometry;
 import org.whinridge.core.layer.Feature;
 import org.whinridge.core.place.Geodesy;
 import org.whinridge.core.value.Value;
+
 class OstreyTest {
   private final Ostrey isle = new Ostrey();
 
@@ -14,7 +17,8 @@ class OstreyTest {
   void theSameSeedGivesTheSameIsland() {
     Ostrey other = new Ostrey();
     assertThat(other.basemap()).isEqualTo(isle.basemap());
-    assertThat(Ostrey.file(Ostrey.structuresSchema(), other.structures())).isEqualTo(Ostrey.file(Ostrey.structuresSchema(), isle.structures()));
+    assertThat(Ostrey.file(Ostrey.structuresSchema(), other.structures()))
+        .isEqualTo(Ostrey.file(Ostrey.structuresSchema(), isle.structures()));
     assertThat(other.beats()).isEqualTo(isle.beats());
   }
 
@@ -22,10 +26,15 @@ class OstreyTest {
   void theStructuresHaveTheirFlaws() {
     List<Feature> all = isle.structures();
     assertThat(all).hasSize(240).extracting(Feature::id).doesNotHaveDuplicates();
-    assertThat(all.stream().map(f -> f.value("tag")).collect(Collectors.toSet())).as("three duplicate tags").hasSize(237);
-    assertThat(all).extracting(f -> f.value("material")).contains(Value.text("Brick"), Value.text("brick "), Value.text("Brcik"));
+    assertThat(all.stream().map(f -> f.value("tag")).collect(Collectors.toSet()))
+        .as("three duplicate tags")
+        .hasSize(237);
+    assertThat(all)
+        .extracting(f -> f.value("material"))
+        .contains(Value.text("Brick"), Value.text("brick "), Value.text("Brcik"));
     assertThat(all).extracting(f -> f.value("last_inspected")).contains(Value.text("2025-02-30"));
-    assertThat(all).allSatisfy(f -> assertThat(f.value("invert_level_m")).isInstanceOf(Value.Text.class));
+    assertThat(all)
+        .allSatisfy(f -> assertThat(f.value("invert_level_m")).isInstanceOf(Value.Text.class));
     assertThat(all).anySatisfy(f -> assertThat(f.value("condition")).isEqualTo(Value.EMPTY));
   }
 
@@ -33,7 +42,12 @@ class OstreyTest {
   void everyStructureLiesInExactlyOneBeatAndTheBeatsCoverTheIsland() {
     List<Feature> beats = isle.beats();
     assertThat(beats).hasSize(8);
-    assertThat(isle.structures()).allSatisfy(s -> assertThat(beats.stream().filter(b -> b.geometry().get().covers(s.geometry().get()))).hasSizeBetween(1, 1));
+    assertThat(isle.structures())
+        .allSatisfy(
+            s ->
+                assertThat(
+                        beats.stream().filter(b -> b.geometry().get().covers(s.geometry().get())))
+                    .hasSizeBetween(1, 1));
     Geometry land = Ground.degrees(new Ground(Ostrey.SEED).land);
     double covered = beats.stream().mapToDouble(b -> Geodesy.areaM2(b.geometry().get())).sum();
     assertThat(covered / Geodesy.areaM2(land)).isBetween(0.9999, 1.0001);

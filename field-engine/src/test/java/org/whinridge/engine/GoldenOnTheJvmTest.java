@@ -1,6 +1,9 @@
 package org.whinridge.engine;
+
 import static org.assertj.core.api.Assertions.assertThat;
+
 import org.junit.jupiter.api.Test;
+
 class GoldenOnTheJvmTest {
   @Test
   void coreGivesTheGoldenResults() throws Exception {
@@ -8,7 +11,9 @@ class GoldenOnTheJvmTest {
     assertThat(vectors).hasSizeGreaterThan(200);
     for (var v : vectors) {
       String got = Golden.run(v.kind(), v.input());
-      assertThat(v.agrees(got)).as("%s %s%nwanted %s%ngot    %s", v.kind(), v.input(), v.result(), got).isTrue();
+      assertThat(v.agrees(got))
+          .as("%s %s%nwanted %s%ngot    %s", v.kind(), v.input(), v.result(), got)
+          .isTrue();
     }
   }
 }

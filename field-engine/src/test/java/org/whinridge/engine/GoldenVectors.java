@@ -1,15 +1,19 @@
 package org.whinridge.engine;
+
 import java.io.IOException;
 import java.io.InputStream;
 import java.nio.charset.StandardCharsets;
 import java.util.List;
 import java.util.Set;
+
 /**
- * The lines kind ⇥ input ⇥ result of golden/thread.tsv. They were made by core on the JVM and read by a person; where a result is a number of geometry, 1e-9
- * relative is one and the same, everything else is exact.
+ * The lines kind ⇥ input ⇥ result of golden/thread.tsv. They were made by core on the JVM and read
+ * by a person; where a result is a number of geometry, 1e-9 relative is one and the same,
+ * everything else is exact.
  */
 final class GoldenVectors {
-  private static final Set<String> MEASURES = Set.of("length", "area", "distance", "bearing", "easting", "northing");
+  private static final Set<String> MEASURES =
+      Set.of("length", "area", "distance", "bearing", "easting", "northing");
 
   record Vector(String kind, String input, String result) {
     /** Whether a result is this vector's, at the tolerance of its kind. */
@@ -26,7 +30,12 @@ final class GoldenVectors {
 
   static List<Vector> all() throws IOException {
     try (InputStream in = GoldenVectors.class.getResourceAsStream("/golden/thread.tsv")) {
-      return new String(in.readAllBytes(), StandardCharsets.UTF_8).lines().filter(l -> !l.isBlank()).map(l -> l.split("\t", -1)).map(p -> new Vector(p[0], p[1], p[2])).toList();
+      return new String(in.readAllBytes(), StandardCharsets.UTF_8)
+          .lines()
+          .filter(l -> !l.isBlank())
+          .map(l -> l.split("\t", -1))
+          .map(p -> new Vector(p[0], p[1], p[2]))
+          .toList();
     }
   }
 }

@@ -159,8 +159,15 @@ public class BringIn {
   }
 
   /** Codes that look like names in a program get a readable label; others are their own label. */
-  private static List<org.whinridge.core.layer.Code> readable(List<org.whinridge.core.layer.Code> codes) {
-    return codes.stream().map(c -> c.code().matches("[a-z][a-z0-9_]*") ? org.whinridge.core.layer.Code.of(c.code(), label(c.code())) : c).toList();
+  private static List<org.whinridge.core.layer.Code> readable(
+      List<org.whinridge.core.layer.Code> codes) {
+    return codes.stream()
+        .map(
+            c ->
+                c.code().matches("[a-z][a-z0-9_]*")
+                    ? org.whinridge.core.layer.Code.of(c.code(), label(c.code()))
+                    : c)
+        .toList();
   }
 
   /** A readable label for a property: "silt_depth" gives "Silt depth". */

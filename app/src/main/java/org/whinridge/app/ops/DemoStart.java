@@ -160,7 +160,7 @@ class DemoStart implements ApplicationRunner {
                     .add("askWhen", "silt_depth_mm IS NOT NULL AND width_mm IS NOT NULL")
                     .add("workOut", "silt_depth_mm / width_mm * 100")));
     for (int i = 0; i < 3; i++)
-        edit(p, form, new JsonObject().add("op", "move").add("question", "silt_share").add("by", -1));
+      edit(p, form, new JsonObject().add("op", "move").add("question", "silt_share").add("by", -1));
     set(p, form, "photo", "label", Json.value("Photo of the structure"));
   }
 

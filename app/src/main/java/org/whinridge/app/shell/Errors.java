@@ -62,7 +62,8 @@ class Errors {
 
   @ExceptionHandler(org.springframework.web.HttpMediaTypeNotAcceptableException.class)
   Object otherFormat(HttpServletRequest q) {
-    return answer(HttpStatus.NOT_ACCEPTABLE, "This address does not answer in the format asked for.", q);
+    return answer(
+        HttpStatus.NOT_ACCEPTABLE, "This address does not answer in the format asked for.", q);
   }
 
   @ExceptionHandler(MaxUploadSizeExceededException.class)

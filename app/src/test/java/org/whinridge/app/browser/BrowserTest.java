@@ -1,4 +1,5 @@
 package org.whinridge.app.browser;
+
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -9,6 +10,7 @@ import org.springframework.boot.test.web.server.LocalServerPort;
 import org.springframework.test.context.ActiveProfiles;
 import org.springframework.test.context.DynamicPropertyRegistry;
 import org.springframework.test.context.DynamicPropertySource;
+
 /** A running demo server of its own data folder, and a browser. */
 @SpringBootTest(webEnvironment = SpringBootTest.WebEnvironment.RANDOM_PORT)
 @ActiveProfiles("demo")
@@ -26,11 +28,17 @@ abstract class BrowserTest {
   }
 
   @DynamicPropertySource
-  static void data(DynamicPropertyRegistry r) { r.add("whinridge.data", DATA::toString); }
+  static void data(DynamicPropertyRegistry r) {
+    r.add("whinridge.data", DATA::toString);
+  }
 
   @BeforeEach
-  void open() { stage = new Stage(port); }
+  void open() {
+    stage = new Stage(port);
+  }
 
   @AfterEach
-  void close() { stage.close(); }
+  void close() {
+    stage.close();
+  }
 }

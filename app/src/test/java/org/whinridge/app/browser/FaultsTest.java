@@ -1,6 +1,8 @@
 package org.whinridge.app.browser;
+
 import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThat;
+
 import com.deque.html.axecore.playwright.AxeBuilder;
 import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
@@ -10,7 +12,11 @@ import java.util.List;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.whinridge.demo.DemoPhoto;
-/** The day book when things go wrong, and the pages under an accessibility audit. Works on the demo's own round. */
+
+/**
+ * The day book when things go wrong, and the pages under an accessibility audit. Works on the
+ * demo's own round.
+ */
 class FaultsTest extends BrowserTest {
   @TempDir Path tmp;
 
@@ -23,7 +29,9 @@ class FaultsTest extends BrowserTest {
     return day;
   }
 
-  private static Locator demoRound(Page day) { return day.locator("[data-round]", new Page.LocatorOptions().setHasText("Saltings")); }
+  private static Locator demoRound(Page day) {
+    return day.locator("[data-round]", new Page.LocatorOptions().setHasText("Saltings"));
+  }
 
   private static void take(Page day) {
     demoRound(day).locator("text=Take this round offline").click();
@@ -39,31 +47,43 @@ class FaultsTest extends BrowserTest {
 
   private static void complete(Page day, String note) {
     day.fill("#q-notes", note);
-    if (day.locator("[data-question=condition] [aria-pressed=true]").count() == 0) day.locator("[data-question=condition] [data-code='2']").click();
-    while (day.locator(".point.soft button").count() > 0) day.locator(".point.soft button").first().click();
-    for (Locator mend : day.locator(".point.firm").all()) throw new AssertionError("the demo's stop has a firm point: " + mend.innerText());
+    if (day.locator("[data-question=condition] [aria-pressed=true]").count() == 0)
+      day.locator("[data-question=condition] [data-code='2']").click();
+    while (day.locator(".point.soft button").count() > 0)
+      day.locator(".point.soft button").first().click();
+    for (Locator mend : day.locator(".point.firm").all())
+      throw new AssertionError("the demo's stop has a firm point: " + mend.innerText());
   }
 
   @Test
   void anInterruptedPackGoesOnWhereItStoppedAndARoundTakenTwiceIsOne() {
     Page day = dayBook("interrupted");
     int[] parts = {0};
-    day.route("**/parts/*", r -> {
-      if (++parts[0] == 3) r.abort();
-      else r.resume();
-    });
+    day.route(
+        "**/parts/*",
+        r -> {
+          if (++parts[0] == 3) r.abort();
+          else r.resume();
+        });
     demoRound(day).locator("text=Take this round offline").click();
-    assertThat(day.locator(".day-body .problem")).containsText("What has arrived of the pack is kept");
+    assertThat(day.locator(".day-body .problem"))
+        .containsText("What has arrived of the pack is kept");
     day.unroute("**/parts/*");
     int[] again = {0};
-    day.onRequest(q -> { if (q.url().contains("/parts/")) again[0]++; });
+    day.onRequest(
+        q -> {
+          if (q.url().contains("/parts/")) again[0]++;
+        });
     take(day);
     assertThat(again[0]).as("parts fetched the second time, of five").isEqualTo(3);
     int before = again[0];
     demoRound(day).locator("text=Fetch what changed").click();
     assertThat(day.locator(".done")).containsText("You can go offline");
     assertThat(again[0]).as("nothing has changed, nothing is fetched").isEqualTo(before);
-    assertThat(day.evaluate("() => new Promise(r => { const q = indexedDB.open('whinridge-day'); q.onsuccess = () => { const c = q.result.transaction('packs').objectStore('packs').count(); c.onsuccess = () => r(c.result); }; })")).isEqualTo(1);
+    assertThat(
+            day.evaluate(
+                "() => new Promise(r => { const q = indexedDB.open('whinridge-day'); q.onsuccess = () => { const c = q.result.transaction('packs').objectStore('packs').count(); c.onsuccess = () => r(c.result); }; })"))
+        .isEqualTo(1);
   }
 
   @Test
@@ -105,8 +125,10 @@ class FaultsTest extends BrowserTest {
     Locator save = openStop(day, 3);
     complete(day, "kept before the store was full");
     assertThat(day.locator("#kept")).hasText("kept on this device");
-    // Chromium's own quota can't be made small enough for this in a test: the store's refusal is made by hand, as IndexedDB would throw it
-    day.evaluate("() => { IDBObjectStore.prototype.put = () => { throw new DOMException('full', 'QuotaExceededError'); }; }");
+    // Chromium's own quota can't be made small enough for this in a test: the store's refusal is
+    // made by hand, as IndexedDB would throw it
+    day.evaluate(
+        "() => { IDBObjectStore.prototype.put = () => { throw new DOMException('full', 'QuotaExceededError'); }; }");
     Path photo = Files.write(tmp.resolve("p.jpg"), DemoPhoto.jpeg("OS-1", "weir", "2026-11-24"));
     while (day.locator("#next-page").count() > 0) day.click("#next-page");
     day.setInputFiles("[data-question=photo] input[type=file]", photo);
@@ -131,12 +153,18 @@ class FaultsTest extends BrowserTest {
     assertThat(day.locator("[data-question=photo] img")).isVisible();
     save.click();
     day.click("nav >> text=Carried");
-    day.route("**/api/day/uploads/*", r -> {
-      if (r.request().method().equals("PATCH")) r.abort();
-      else r.resume();
-    });
+    day.route(
+        "**/api/day/uploads/*",
+        r -> {
+          if (r.request().method().equals("PATCH")) r.abort();
+          else r.resume();
+        });
     day.click("#hand-in");
-    assertThat(day.locator(".day-body .problem")).containsText("What the office has is kept", new com.microsoft.playwright.assertions.LocatorAssertions.ContainsTextOptions().setTimeout(20_000));
+    assertThat(day.locator(".day-body .problem"))
+        .containsText(
+            "What the office has is kept",
+            new com.microsoft.playwright.assertions.LocatorAssertions.ContainsTextOptions()
+                .setTimeout(20_000));
     assertThat(day.locator("#hand-in")).hasText("Hand in 1 photo");
     day.unroute("**/api/day/uploads/*");
     day.click("#hand-in");
@@ -147,7 +175,8 @@ class FaultsTest extends BrowserTest {
   @Test
   void noPageHasAnAccessibilityFault() {
     Page desk = stage.desk("coordinator");
-    for (String path : List.of("layers", "layers/bring-in", "forms", "rounds", "hand-ins", "outputs")) {
+    for (String path :
+        List.of("layers", "layers/bring-in", "forms", "rounds", "hand-ins", "outputs")) {
       desk.navigate(stage.base() + "/p/ostrey/" + path);
       audit(desk, path);
     }
@@ -172,7 +201,26 @@ class FaultsTest extends BrowserTest {
   }
 
   private static void audit(Page page, String name) {
-    var found = new AxeBuilder(page).withTags(List.of("wcag2a", "wcag2aa", "wcag21a", "wcag21aa", "wcag22aa")).analyze().getViolations();
-    assertThat(found).as(() -> name + ": " + found.stream().map(v -> v.getId() + " " + v.getNodes().stream().limit(3).map(n -> String.valueOf(n.getHtml())).toList()).toList()).isEmpty();
+    var found =
+        new AxeBuilder(page)
+            .withTags(List.of("wcag2a", "wcag2aa", "wcag21a", "wcag21aa", "wcag22aa"))
+            .analyze()
+            .getViolations();
+    assertThat(found)
+        .as(
+            () ->
+                name
+                    + ": "
+                    + found.stream()
+                        .map(
+                            v ->
+                                v.getId()
+                                    + " "
+                                    + v.getNodes().stream()
+                                        .limit(3)
+                                        .map(n -> String.valueOf(n.getHtml()))
+                                        .toList())
+                        .toList())
+        .isEmpty();
   }
 }

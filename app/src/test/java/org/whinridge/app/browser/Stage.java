@@ -1,4 +1,5 @@
 package org.whinridge.app.browser;
+
 import com.microsoft.playwright.Browser;
 import com.microsoft.playwright.BrowserContext;
 import com.microsoft.playwright.BrowserType;
@@ -9,21 +10,44 @@ import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
-/** Debian's Chromium for the tests: desk windows, and phones whose profile survives closing. Collects script errors of every page. */
+
+/**
+ * Debian's Chromium for the tests: desk windows, and phones whose profile survives closing.
+ * Collects script errors of every page.
+ */
 final class Stage implements AutoCloseable {
-  private static final List<String> FLAGS = List.of("--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run", "--disable-background-networking", "--disable-component-update", "--disable-sync");
+  private static final List<String> FLAGS =
+      List.of(
+          "--no-sandbox",
+          "--disable-gpu",
+          "--disable-quic",
+          "--no-first-run",
+          "--disable-background-networking",
+          "--disable-component-update",
+          "--disable-sync");
   private static final Path CHROMIUM = Path.of("/usr/bin/chromium");
-  private final Playwright playwright = Playwright.create(new Playwright.CreateOptions().setEnv(Map.of("PLAYWRIGHT_SKIP_BROWSER_DOWNLOAD", "1")));
-  private final Browser browser = playwright.chromium().launch(new BrowserType.LaunchOptions().setExecutablePath(CHROMIUM).setArgs(FLAGS));
+  private final Playwright playwright =
+      Playwright.create(
+          new Playwright.CreateOptions().setEnv(Map.of("PLAYWRIGHT_SKIP_BROWSER_DOWNLOAD", "1")));
+  private final Browser browser =
+      playwright
+          .chromium()
+          .launch(new BrowserType.LaunchOptions().setExecutablePath(CHROMIUM).setArgs(FLAGS));
   private final List<String> scriptErrors = new ArrayList<>();
   private final String base;
 
-  Stage(int port) { this.base = "http://localhost:" + port; }
+  Stage(int port) {
+    this.base = "http://localhost:" + port;
+  }
 
-  String base() { return base; }
+  String base() {
+    return base;
+  }
 
   /** Uncaught errors in the pages' scripts so far; a sound page has none. */
-  List<String> scriptErrors() { return scriptErrors; }
+  List<String> scriptErrors() {
+    return scriptErrors;
+  }
 
   private Page watched(Page page) {
     page.onPageError(e -> scriptErrors.add(page.url() + ": " + e));
@@ -33,7 +57,9 @@ final class Stage implements AutoCloseable {
 
   /** A desk window, signed in by the demo's button. */
   Page desk(String account) {
-    BrowserContext c = browser.newContext(new Browser.NewContextOptions().setViewportSize(1280, 800).setAcceptDownloads(true));
+    BrowserContext c =
+        browser.newContext(
+            new Browser.NewContextOptions().setViewportSize(1280, 800).setAcceptDownloads(true));
     Page p = watched(c.newPage());
     p.navigate(base + "/sign-in");
     p.click("button[value=" + account + "]");
@@ -41,13 +67,29 @@ final class Stage implements AutoCloseable {
     return p;
   }
 
-  /** A phone with a profile in a folder: what it stores is there again when the profile is opened anew. */
+  /**
+   * A phone with a profile in a folder: what it stores is there again when the profile is opened
+   * anew.
+   */
   Page phone(Path profile, double lon, double lat) {
-    BrowserContext c = playwright.chromium().launchPersistentContext(profile, new BrowserType.LaunchPersistentContextOptions().setExecutablePath(CHROMIUM).setArgs(FLAGS).setViewportSize(390, 844).setHasTouch(true).setIsMobile(true)
-        .setGeolocation(new Geolocation(lat, lon).setAccuracy(4)).setPermissions(List.of("geolocation")));
+    BrowserContext c =
+        playwright
+            .chromium()
+            .launchPersistentContext(
+                profile,
+                new BrowserType.LaunchPersistentContextOptions()
+                    .setExecutablePath(CHROMIUM)
+                    .setArgs(FLAGS)
+                    .setViewportSize(390, 844)
+                    .setHasTouch(true)
+                    .setIsMobile(true)
+                    .setGeolocation(new Geolocation(lat, lon).setAccuracy(4))
+                    .setPermissions(List.of("geolocation")));
     return watched(c.pages().isEmpty() ? c.newPage() : c.pages().get(0));
   }
 
   @Override
-  public void close() { playwright.close(); }
+  public void close() {
+    playwright.close();
+  }
 }

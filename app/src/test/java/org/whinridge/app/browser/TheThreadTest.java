@@ -1,7 +1,9 @@
 package org.whinridge.app.browser;
+
 import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
+
 import com.microsoft.playwright.Download;
 import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
@@ -16,7 +18,11 @@ import org.junit.jupiter.api.io.TempDir;
 import org.whinridge.demo.DemoPhoto;
 import org.whinridge.demo.Ostrey;
 import org.whinridge.formats.PhotoFacts;
-/** The whole thread as one story: a file becomes a layer, a form, a round, an offline day, a merged edit and a file again. */
+
+/**
+ * The whole thread as one story: a file becomes a layer, a form, a round, an offline day, a merged
+ * edit and a file again.
+ */
 class TheThreadTest extends BrowserTest {
   private static final double LON = -10.29;
   private static final double LAT = 57.8835;
@@ -45,11 +51,13 @@ class TheThreadTest extends BrowserTest {
     desk.click("button:has-text('See what it holds')");
     assertThat(desk.locator("h1")).hasText("west-structures.geojson");
     assertThat(desk.locator("dl")).containsText("240");
-    assertThat(desk.locator("tr", new Page.LocatorOptions().setHasText("condition"))).containsText("whole numbers, 1 to 5");
+    assertThat(desk.locator("tr", new Page.LocatorOptions().setHasText("condition")))
+        .containsText("whole numbers, 1 to 5");
     desk.fill("#name", "West structures");
     desk.click("button.main");
     assertThat(desk.locator(".done")).containsText("240 features imported");
-    assertThat(desk.locator(".told[role=status]")).containsText("2025-02-30"); // the date that does not exist is kept and told
+    assertThat(desk.locator(".told[role=status]"))
+        .containsText("2025-02-30"); // the date that does not exist is kept and told
   }
 
   private void seeTheLayerOnTheMap(Page desk) {
@@ -113,7 +121,9 @@ class TheThreadTest extends BrowserTest {
     change(desk, "#e-work", "round(silt_depth_mm / width_mm * 100, 1)");
     change(desk, "#e-unit", "%");
     open(desk, "beat");
-    desk.selectOption("#e-look", new com.microsoft.playwright.options.SelectOption().setLabel("Beat name, from Beats"));
+    desk.selectOption(
+        "#e-look",
+        new com.microsoft.playwright.options.SelectOption().setLabel("Beat name, from Beats"));
     stored(desk);
     assertThat(desk.locator("#live-sheet [data-question=beat]")).containsText("looked up in Beats");
     assertThat(desk.locator("#publish")).isEnabled();
@@ -122,7 +132,8 @@ class TheThreadTest extends BrowserTest {
   }
 
   private static void open(Page desk, String question) {
-    if (desk.locator("[data-line=" + question + "] #editor").count() == 0) desk.click("[data-line=" + question + "] button[data-name]");
+    if (desk.locator("[data-line=" + question + "] #editor").count() == 0)
+      desk.click("[data-line=" + question + "] button[data-name]");
     desk.waitForSelector("[data-line=" + question + "] #editor");
   }
 
@@ -137,7 +148,11 @@ class TheThreadTest extends BrowserTest {
     stored(desk);
   }
 
-  private static void stored(Page desk) { assertThat(desk.locator("[role=status]", new Page.LocatorOptions().setHasText("stored")).first()).hasText("stored"); }
+  private static void stored(Page desk) {
+    assertThat(
+            desk.locator("[role=status]", new Page.LocatorOptions().setHasText("stored")).first())
+        .hasText("stored");
+  }
 
   private void planTheRound(Page desk) {
     desk.click("text=Plan a round");
@@ -158,13 +173,17 @@ class TheThreadTest extends BrowserTest {
     assertThat(desk.locator(".done")).containsText("The round is ready");
   }
 
-  /** Takes the round out, works without a network across a closed browser, hands in; gives the caption of the stop visited. */
+  /**
+   * Takes the round out, works without a network across a closed browser, hands in; gives the
+   * caption of the stop visited.
+   */
   private String aDayOffline(Path profile, Path photo) throws IOException {
     Page day = stage.phone(profile, LON, LAT);
     day.navigate(stage.base() + "/day");
     day.click("a.button.main");
     day.click("button[value=inspector1]");
-    Locator round = day.locator("[data-round]", new Page.LocatorOptions().setHasText("West, first look"));
+    Locator round =
+        day.locator("[data-round]", new Page.LocatorOptions().setHasText("West, first look"));
     round.locator("text=Take this round offline").click();
     assertThat(day.locator(".done")).containsText("You can go offline");
     day.waitForFunction("() => navigator.serviceWorker.ready.then(() => true)");
@@ -172,7 +191,9 @@ class TheThreadTest extends BrowserTest {
     day.waitForSelector("[data-round]");
     day.context().setOffline(true);
     day.reload();
-    day.locator("[data-round]", new Page.LocatorOptions().setHasText("West, first look")).locator("text=Go to the stops").click();
+    day.locator("[data-round]", new Page.LocatorOptions().setHasText("West, first look"))
+        .locator("text=Go to the stops")
+        .click();
     day.waitForSelector(".stop");
     List<String> far = day.locator(".stop .far").allInnerTexts();
     assertThat(far.stream().map(TheThreadTest::metres).toList()).as("stops by distance").isSorted();
@@ -207,14 +228,18 @@ class TheThreadTest extends BrowserTest {
     return caption;
   }
 
-  /** The engine at work: a question appears, a check holds back, a formula follows, a needed answer is missing. */
+  /**
+   * The engine at work: a question appears, a check holds back, a formula follows, a needed answer
+   * is missing.
+   */
   private static void fillIn(Page day) {
     day.locator("[data-question=kind] [data-code=weir]").click();
     assertThat(day.locator("[data-question=silt_depth_mm]")).hasCount(0);
     day.locator("[data-question=kind] [data-code=tide_flap]").click();
     day.fill("#q-width_mm", "600");
     day.fill("#q-silt_depth_mm", "700");
-    assertThat(day.locator("[data-question=silt_depth_mm]")).containsText("Silt of 700 mm is more than the width");
+    assertThat(day.locator("[data-question=silt_depth_mm]"))
+        .containsText("Silt of 700 mm is more than the width");
     assertThat(day.locator("#trail")).containsText("1 to mend");
     day.click("#next-page");
     assertThat(day.locator("#trail")).containsText("1 to mend"); // on every page
@@ -245,7 +270,8 @@ class TheThreadTest extends BrowserTest {
     assertThat(desk.locator("[data-field=silt_depth_mm]")).containsText("120");
     assertThat(desk.locator("[data-field=silt_depth_mm]")).containsText("typed");
     assertThat(desk.locator("[data-field=notes]")).containsText("Hinge is worn — ünïcode & <b>");
-    assertThat(desk.locator(".told")).hasCount(0); // the server's own run of the rules found nothing else
+    assertThat(desk.locator(".told"))
+        .hasCount(0); // the server's own run of the rules found nothing else
     desk.waitForFunction("() => document.querySelector('[data-photo] img')?.naturalWidth > 0");
     assertThat(desk.locator("[data-photo]")).containsText("±4 m");
     desk.click("#accept");
@@ -253,7 +279,8 @@ class TheThreadTest extends BrowserTest {
     desk.click("text=See it on the layer");
     desk.waitForSelector("#card:visible");
     assertThat(desk.locator("#card")).containsText("Sluice End");
-    assertThat(desk.locator("#card tr", new Page.LocatorOptions().setHasText("Silt depth"))).containsText("120");
+    assertThat(desk.locator("#card tr", new Page.LocatorOptions().setHasText("Silt depth")))
+        .containsText("120");
     assertThat(desk.locator("#card")).containsText("visit of inspector1, accepted by coordinator");
     desk.click("#card >> text=see the visit");
     assertThat(desk.locator("h1")).hasText(caption);
@@ -264,18 +291,32 @@ class TheThreadTest extends BrowserTest {
     Locator row = desk.locator("tr", new Page.LocatorOptions().setHasText("West structures"));
     Path json = save(desk, row.locator("text=GeoJSON"), tmp.resolve("out.geojson"));
     Path gpkg = save(desk, row.locator("text=GeoPackage"), tmp.resolve("out.gpkg"));
-    assertThat(gdal("ogrinfo", "-so", "-al", json.toString())).contains("Feature Count: 240", "Geometry: Point");
+    assertThat(gdal("ogrinfo", "-so", "-al", json.toString()))
+        .contains("Feature Count: 240", "Geometry: Point");
     String summary = gdal("ogrinfo", "-so", gpkg.toString(), "west_structures");
-    assertThat(summary).contains("Feature Count: 240", "Geometry: Point", "silt_depth_mm: Integer", "WGS 84");
-    assertThat(gdal("ogrinfo", "-al", "-where", "silt_depth_mm = 120 AND notes LIKE 'Hinge%'", gpkg.toString(), "west_structures")).contains("Feature Count: 1", "Hinge is worn — ünïcode & <b>");
-    assertThat(gdal("ogrinfo", "-so", gpkg.toString(), "west_structures_photos")).contains("Feature Count: 1", "data: Binary");
+    assertThat(summary)
+        .contains("Feature Count: 240", "Geometry: Point", "silt_depth_mm: Integer", "WGS 84");
+    assertThat(
+            gdal(
+                "ogrinfo",
+                "-al",
+                "-where",
+                "silt_depth_mm = 120 AND notes LIKE 'Hinge%'",
+                gpkg.toString(),
+                "west_structures"))
+        .contains("Feature Count: 1", "Hinge is worn — ünïcode & <b>");
+    assertThat(gdal("ogrinfo", "-so", gpkg.toString(), "west_structures_photos"))
+        .contains("Feature Count: 1", "data: Binary");
     photoInTheFileIsTheOneTaken(gpkg);
   }
 
   /** The photo comes out of the package with the geotag that the device wrote. */
   private static void photoInTheFileIsTheOneTaken(Path gpkg) throws Exception {
     try (var db = java.sql.DriverManager.getConnection("jdbc:sqlite:" + gpkg);
-        var rows = db.createStatement().executeQuery("SELECT p.data, f.notes FROM west_structures f JOIN west_structures_has_photos m ON m.base_id = f.fid JOIN west_structures_photos p ON p.id = m.related_id")) {
+        var rows =
+            db.createStatement()
+                .executeQuery(
+                    "SELECT p.data, f.notes FROM west_structures f JOIN west_structures_has_photos m ON m.base_id = f.fid JOIN west_structures_photos p ON p.id = m.related_id")) {
       assertThat(rows.next()).isTrue();
       assertThat(rows.getString(2)).startsWith("Hinge");
       var place = PhotoFacts.read(rows.getBytes(1)).orElseThrow().place().orElseThrow();

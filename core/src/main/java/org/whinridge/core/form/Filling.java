@@ -266,9 +266,9 @@ public final class Filling {
   }
 
   /**
-   * The values that the visit wants on the layer: only fields that differ from what was taken out. An
-   * empty answer empties the field only when a person took the answer away, or when the question is
-   * not asked and says so; a question that nobody touched leaves the layer as it is.
+   * The values that the visit wants on the layer: only fields that differ from what was taken out.
+   * An empty answer empties the field only when a person took the answer away, or when the question
+   * is not asked and says so; a question that nobody touched leaves the layer as it is.
    */
   public Map<String, Value> set() {
     Map<String, Value> out = new LinkedHashMap<>();
@@ -278,7 +278,9 @@ public final class Filling {
       Value base = start.feature().map(f -> f.value(q.writesTo())).orElse(Value.EMPTY);
       if (!answers.asked[i] && q.notAsked() == Question.NotAsked.LEFT) continue;
       Value mine = answers.visible(i);
-      if (answers.asked[i] && mine.isEmpty() && answers.provenance[i].kind() != Provenance.Kind.TYPED) continue;
+      if (answers.asked[i]
+          && mine.isEmpty()
+          && answers.provenance[i].kind() != Provenance.Kind.TYPED) continue;
       if (!Merge.same(base, mine, 8)) out.put(q.writesTo(), mine);
     }
     return out;

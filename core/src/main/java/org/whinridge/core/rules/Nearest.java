@@ -11,7 +11,10 @@ import org.whinridge.core.value.Fold;
 final class Nearest {
   private Nearest() {}
 
-  /** The nearest word within a third of the length (at most 3; a word under three letters has none); the first of equals. */
+  /**
+   * The nearest word within a third of the length (at most 3; a word under three letters has none);
+   * the first of equals.
+   */
   static Optional<String> of(String word, Collection<String> known) {
     int limit = Math.min(3, word.length() / 3);
     if (limit == 0) return Optional.empty();

@@ -24,7 +24,9 @@ final class Sentence {
           + " and "
           + word(b.high());
     if (n instanceof Node.In in)
-      return word(in.value()) + (!in.not() ? " is " : in.items().size() == 1 ? " is not " : " is neither ") + either(in);
+      return word(in.value())
+          + (!in.not() ? " is " : in.items().size() == 1 ? " is not " : " is neither ")
+          + either(in);
     if (n instanceof Node.IsNull i)
       return word(i.value()) + (i.not() ? " is answered" : " is not answered");
     if (n instanceof Node.Like l)

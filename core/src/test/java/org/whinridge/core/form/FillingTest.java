@@ -1,5 +1,7 @@
 package org.whinridge.core.form;
+
 import static org.assertj.core.api.Assertions.assertThat;
+
 import com.eclipsesource.json.Json;
 import com.eclipsesource.json.JsonObject;
 import java.util.List;
@@ -7,22 +9,33 @@ import java.util.Optional;
 import org.junit.jupiter.api.Test;
 import org.locationtech.jts.geom.Coordinate;
 import org.whinridge.core.value.Value;
+
 class FillingTest {
-  private static final String LOOKUP = "[{\"from\":\"place\",\"layer\":\"beats\",\"layerName\":\"Beats\",\"field\":\"beat\"},{\"from\":\"asset\"}]";
+  private static final String LOOKUP =
+      "[{\"from\":\"place\",\"layer\":\"beats\",\"layerName\":\"Beats\",\"field\":\"beat\"},{\"from\":\"asset\"}]";
 
   @Test
   void theFirstSourceThatGivesAValueWinsAndIsRemembered() {
-    Filling f = new FormFixture().set("width", "prefill", "[{\"from\":\"asset\"},{\"from\":\"last visit\",\"mostDays\":0}]").set("beat", "prefill", LOOKUP).open();
+    Filling f =
+        new FormFixture()
+            .set(
+                "width",
+                "prefill",
+                "[{\"from\":\"asset\"},{\"from\":\"last visit\",\"mostDays\":0}]")
+            .set("beat", "prefill", LOOKUP)
+            .open();
     assertThat(f.value("silt")).isEqualTo(Value.of(120));
     assertThat(f.provenance("silt").said()).isEqualTo("from the asset");
     assertThat(f.value("width")).isEqualTo(Value.of(900));
     assertThat(f.provenance("width").said()).isEqualTo("from the visit of 2025-09-01");
     assertThat(f.value("beat")).isEqualTo(Value.text("West"));
-    assertThat(f.provenance("beat")).satisfies(p -> {
-      assertThat(p.said()).isEqualTo("looked up in Beats");
-      assertThat(p.featureId()).isEqualTo("b1");
-      assertThat(p.confirmed()).isFalse();
-    });
+    assertThat(f.provenance("beat"))
+        .satisfies(
+            p -> {
+              assertThat(p.said()).isEqualTo("looked up in Beats");
+              assertThat(p.featureId()).isEqualTo("b1");
+              assertThat(p.confirmed()).isFalse();
+            });
   }
 
   @Test
@@ -40,14 +53,21 @@ class FillingTest {
     FormFixture x = new FormFixture().set("beat", "prefill", LOOKUP);
     Filling f = x.open();
     f.moveTo(new Coordinate(9, 9));
-    assertThat(question(f, "beat").getString("note", "")).isEqualTo("no feature of Beats holds this place");
-    Filling missing = new FormFixture().set("beat", "prefill", LOOKUP.replace("\"beats\"", "\"gone\"")).open();
+    assertThat(question(f, "beat").getString("note", ""))
+        .isEqualTo("no feature of Beats holds this place");
+    Filling missing =
+        new FormFixture().set("beat", "prefill", LOOKUP.replace("\"beats\"", "\"gone\"")).open();
     assertThat(question(missing, "beat").getString("note", "")).contains("did not travel");
   }
 
   @Test
   void aQuestionThatIsNotAskedIsEmptyForOtherRulesAndItsAnswerComesBack() {
-    Filling f = new FormFixture().set("silt", "askWhen", "\"kind = 'flap'\"").add("{\"name\":\"double\",\"label\":\"Double\",\"type\":\"whole\",\"workOut\":\"silt * 2\"}").open();
+    Filling f =
+        new FormFixture()
+            .set("silt", "askWhen", "\"kind = 'flap'\"")
+            .add(
+                "{\"name\":\"double\",\"label\":\"Double\",\"type\":\"whole\",\"workOut\":\"silt * 2\"}")
+            .open();
     assertThat(f.value("double")).isEqualTo(Value.of(240));
     f.set("kind", Value.text("weir"));
     assertThat(f.isAsked("silt")).isFalse();
@@ -60,7 +80,11 @@ class FillingTest {
 
   @Test
   void emptiedWhenNotAskedEmptiesTheLayersValue() {
-    Filling f = new FormFixture().set("silt", "askWhen", "\"kind = 'flap'\"").set("silt", "notAsked", "\"emptied\"").open();
+    Filling f =
+        new FormFixture()
+            .set("silt", "askWhen", "\"kind = 'flap'\"")
+            .set("silt", "notAsked", "\"emptied\"")
+            .open();
     f.set("kind", Value.text("weir"));
     assertThat(f.set()).containsEntry("silt", Value.EMPTY);
   }
@@ -72,19 +96,34 @@ class FillingTest {
     Filling f = new FormFixture().open();
     f.set("note", Value.EMPTY);
     assertThat(f.set()).containsEntry("note", Value.EMPTY);
-    Filling later = Filling.resume(new FormFixture().compiled(), FormFixture.start(Optional.of(FormFixture.feature())), Json.parse(f.saved().toString()).asObject());
-    assertThat(later.set()).as("taken away by a person, also after closing").containsEntry("note", Value.EMPTY);
+    Filling later =
+        Filling.resume(
+            new FormFixture().compiled(),
+            FormFixture.start(Optional.of(FormFixture.feature())),
+            Json.parse(f.saved().toString()).asObject());
+    assertThat(later.set())
+        .as("taken away by a person, also after closing")
+        .containsEntry("note", Value.EMPTY);
   }
 
   @Test
   void firmChecksHoldBackSoftOnesAskAndAskAgainForOtherAnswers() {
-    Filling f = new FormFixture().set("silt", "checks", "[{\"rule\":\"silt <= 500\",\"message\":\"{silt} mm of {kind}\",\"weight\":\"firm\"},{\"rule\":\"silt < 200\",\"message\":\"\",\"weight\":\"soft\"}]").open();
+    Filling f =
+        new FormFixture()
+            .set(
+                "silt",
+                "checks",
+                "[{\"rule\":\"silt <= 500\",\"message\":\"{silt} mm of {kind}\",\"weight\":\"firm\"},{\"rule\":\"silt < 200\",\"message\":\"\",\"weight\":\"soft\"}]")
+            .open();
     f.set("silt", Value.of(700));
-    assertThat(f.points()).extracting(OpenPoint::kind).contains(OpenPoint.Kind.FIRM, OpenPoint.Kind.SOFT);
+    assertThat(f.points())
+        .extracting(OpenPoint::kind)
+        .contains(OpenPoint.Kind.FIRM, OpenPoint.Kind.SOFT);
     assertThat(f.points().get(0).message()).isEqualTo("700 mm of Tide flap");
     assertThat(f.isComplete()).isFalse();
     f.set("silt", Value.of(300));
-    OpenPoint soft = f.points().stream().filter(p -> p.kind() == OpenPoint.Kind.SOFT).findFirst().orElseThrow();
+    OpenPoint soft =
+        f.points().stream().filter(p -> p.kind() == OpenPoint.Kind.SOFT).findFirst().orElseThrow();
     assertThat(soft.message()).isEqualTo("it should hold that silt depth is under 200");
     assertThat(f.confirmSoft(soft.key())).isTrue();
     assertThat(f.isComplete()).isTrue();
@@ -94,7 +133,13 @@ class FillingTest {
 
   @Test
   void aCheckThatReadsALaterQuestionIsLookedAtAgainWhenThatChanges() {
-    Filling f = new FormFixture().set("silt", "checks", "[{\"rule\":\"silt <= width\",\"message\":\"\",\"weight\":\"firm\"}]").open();
+    Filling f =
+        new FormFixture()
+            .set(
+                "silt",
+                "checks",
+                "[{\"rule\":\"silt <= width\",\"message\":\"\",\"weight\":\"firm\"}]")
+            .open();
     assertThat(f.isComplete()).isTrue(); // no width yet: unknown holds
     f.set("width", Value.of(100));
     assertThat(f.isComplete()).isFalse();
@@ -104,10 +149,16 @@ class FillingTest {
 
   @Test
   void whatIsNeededHoldsBackAndWhatIsWantedIsOnlyTold() {
-    Filling f = new FormFixture().set("kind", "need", "\"needed\"").set("note", "need", "\"wanted\"").open();
+    Filling f =
+        new FormFixture()
+            .set("kind", "need", "\"needed\"")
+            .set("note", "need", "\"wanted\"")
+            .open();
     f.set("kind", Value.EMPTY);
     f.set("note", Value.EMPTY);
-    assertThat(f.points()).extracting(p -> p.question() + " " + p.kind().id()).containsExactly("kind needed", "note wanted", "photo wanted");
+    assertThat(f.points())
+        .extracting(p -> p.question() + " " + p.kind().id())
+        .containsExactly("kind needed", "note wanted", "photo wanted");
     f.set("kind", Value.text("weir"));
     assertThat(f.isComplete()).isTrue();
   }
@@ -130,7 +181,20 @@ class FillingTest {
     f.moveTo(new Coordinate(1.5, 0.5));
     JsonObject saved = Json.parse(f.saved().toString()).asObject();
     VisitStart s = FormFixture.start(Optional.of(FormFixture.feature()));
-    VisitStart withoutLayers = new VisitStart(s.feature(), s.last(), s.lastDay(), s.person(), s.device(), s.startedAt(), s.offsetMinutes(), s.edition(), s.position(), s.accuracyM(), java.util.Map.of(), s.system());
+    VisitStart withoutLayers =
+        new VisitStart(
+            s.feature(),
+            s.last(),
+            s.lastDay(),
+            s.person(),
+            s.device(),
+            s.startedAt(),
+            s.offsetMinutes(),
+            s.edition(),
+            s.position(),
+            s.accuracyM(),
+            java.util.Map.of(),
+            s.system());
     Filling again = Filling.resume(x.compiled(), withoutLayers, saved);
     assertThat(again.saved()).isEqualTo(saved);
     assertThat(again.result()).isEqualTo(Json.parse(f.result().toString()));
@@ -156,7 +220,9 @@ class FillingTest {
   void oldCodesAskWhetherTheyStayAndOtherKindsOfValueHoldBack() {
     Filling f = new FormFixture().open();
     f.set("kind", Value.text("Brcik"));
-    assertThat(f.points()).first().satisfies(p -> assertThat(p.message()).startsWith("‘Brcik’ is not in the list"));
+    assertThat(f.points())
+        .first()
+        .satisfies(p -> assertThat(p.message()).startsWith("‘Brcik’ is not in the list"));
     f.set("silt", Value.text("deep"));
     assertThat(f.points()).extracting(OpenPoint::message).contains("‘deep’ is not a number");
   }
@@ -171,12 +237,18 @@ class FillingTest {
 
   @Test
   void theDayIsTheDevicesDayWhenTheVisitBegan() {
-    Filling f = new FormFixture().add("{\"name\":\"day_of\",\"label\":\"Day\",\"type\":\"date\",\"workOut\":\"today()\"}").open();
+    Filling f =
+        new FormFixture()
+            .add(
+                "{\"name\":\"day_of\",\"label\":\"Day\",\"type\":\"date\",\"workOut\":\"today()\"}")
+            .open();
     assertThat(f.value("day_of").plain()).isEqualTo("2026-05-05"); // 23:30 UTC at UTC+1
   }
 
   private static JsonObject question(Filling f, String name) {
-    for (var s : f.view().get("sections").asArray()) for (var q : s.asObject().get("questions").asArray()) if (q.asObject().getString("name", "").equals(name)) return q.asObject();
+    for (var s : f.view().get("sections").asArray())
+      for (var q : s.asObject().get("questions").asArray())
+        if (q.asObject().getString("name", "").equals(name)) return q.asObject();
     throw new AssertionError("no question " + name);
   }
 }

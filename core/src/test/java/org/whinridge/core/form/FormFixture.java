@@ -1,4 +1,5 @@
 package org.whinridge.core.form;
+
 import com.eclipsesource.json.Json;
 import com.eclipsesource.json.JsonObject;
 import java.time.Instant;
@@ -18,27 +19,53 @@ import org.whinridge.core.place.GeometryJson;
 import org.whinridge.core.place.ProjectSystem;
 import org.whinridge.core.prefill.PlaceIndex;
 import org.whinridge.core.value.Value;
+
 /** A small layer of structures, a form on it, and a visit to begin. */
 final class FormFixture {
-  static final Schema SCHEMA = new Schema(GeometryKind.POINT, List.of(
-      new Field("tag", "Tag", FieldType.TEXT, 8, "", false, true, List.of(), false), Field.of("kind", "Kind", FieldType.CODE).with(List.of(Code.of("flap", "Tide flap"), Code.of("weir", "Weir"))),
-      Field.of("silt", "Silt depth", FieldType.WHOLE).in("mm"), Field.of("width", "Width", FieldType.WHOLE).in("mm"), Field.of("beat", "Beat", FieldType.TEXT), Field.of("note", "Note", FieldType.TEXT), Field.of("cost", "Cost centre", FieldType.TEXT).inOffice()), "tag", List.of("tag", "kind"));
+  static final Schema SCHEMA =
+      new Schema(
+          GeometryKind.POINT,
+          List.of(
+              new Field("tag", "Tag", FieldType.TEXT, 8, "", false, true, List.of(), false),
+              Field.of("kind", "Kind", FieldType.CODE)
+                  .with(List.of(Code.of("flap", "Tide flap"), Code.of("weir", "Weir"))),
+              Field.of("silt", "Silt depth", FieldType.WHOLE).in("mm"),
+              Field.of("width", "Width", FieldType.WHOLE).in("mm"),
+              Field.of("beat", "Beat", FieldType.TEXT),
+              Field.of("note", "Note", FieldType.TEXT),
+              Field.of("cost", "Cost centre", FieldType.TEXT).inOffice()),
+          "tag",
+          List.of("tag", "kind"));
 
   private Form form = Form.fromLayer("Structure visit", "Structures", SCHEMA);
 
   FormFixture set(String question, String property, String json) {
-    form = FormEdit.apply(form, new JsonObject().add("op", "set").add("question", question).add("property", property).add("value", Json.parse(json)));
+    form =
+        FormEdit.apply(
+            form,
+            new JsonObject()
+                .add("op", "set")
+                .add("question", question)
+                .add("property", property)
+                .add("value", Json.parse(json)));
     return this;
   }
 
   FormFixture add(String json) {
-    form = FormEdit.apply(form, new JsonObject().add("op", "add").add("section", 0).add("question", Json.parse(json)));
+    form =
+        FormEdit.apply(
+            form,
+            new JsonObject().add("op", "add").add("section", 0).add("question", Json.parse(json)));
     return this;
   }
 
-  Form form() { return form; }
+  Form form() {
+    return form;
+  }
 
-  List<FormProblem> problems() { return FormCompiler.compile(form, SCHEMA).problems(); }
+  List<FormProblem> problems() {
+    return FormCompiler.compile(form, SCHEMA).problems();
+  }
 
   ExecutableForm compiled() {
     var o = FormCompiler.compile(form, SCHEMA);
@@ -46,17 +73,57 @@ final class FormFixture {
   }
 
   static Feature feature() {
-    return new Feature("f1", Optional.of(GeometryJson.WGS84.createPoint(new Coordinate(0.5, 0.5))), Map.of("tag", Value.text("OS-1"), "kind", Value.text("flap"), "silt", Value.of(120), "note", Value.text("park at the pump house")), 3);
+    return new Feature(
+        "f1",
+        Optional.of(GeometryJson.WGS84.createPoint(new Coordinate(0.5, 0.5))),
+        Map.of(
+            "tag",
+            Value.text("OS-1"),
+            "kind",
+            Value.text("flap"),
+            "silt",
+            Value.of(120),
+            "note",
+            Value.text("park at the pump house")),
+        3);
   }
 
   static VisitStart start(Optional<Feature> feature) {
-    return new VisitStart(feature, Map.of("width", Value.of(900)), Optional.of(LocalDate.of(2025, 9, 1)), "inspector1", "phone", Instant.parse("2026-05-04T23:30:00Z"), 60, 1, Optional.of(new Coordinate(0.6, 0.6)), OptionalDouble.of(4),
-        Map.of("beats", new PlaceIndex(List.of(square("b1", "West", 0), square("b2", "East", 1)))), Optional.of(ProjectSystem.utmNorth(31)));
+    return new VisitStart(
+        feature,
+        Map.of("width", Value.of(900)),
+        Optional.of(LocalDate.of(2025, 9, 1)),
+        "inspector1",
+        "phone",
+        Instant.parse("2026-05-04T23:30:00Z"),
+        60,
+        1,
+        Optional.of(new Coordinate(0.6, 0.6)),
+        OptionalDouble.of(4),
+        Map.of("beats", new PlaceIndex(List.of(square("b1", "West", 0), square("b2", "East", 1)))),
+        Optional.of(ProjectSystem.utmNorth(31)));
   }
 
   private static Feature square(String id, String name, double x) {
-    return new Feature(id, GeometryJson.parse("{\"type\":\"Polygon\",\"coordinates\":[[[" + x + ",0],[" + (x + 1) + ",0],[" + (x + 1) + ",1],[" + x + ",1],[" + x + ",0]]]}"), Map.of("beat", Value.text(name)), 7);
+    return new Feature(
+        id,
+        GeometryJson.parse(
+            "{\"type\":\"Polygon\",\"coordinates\":[[["
+                + x
+                + ",0],["
+                + (x + 1)
+                + ",0],["
+                + (x + 1)
+                + ",1],["
+                + x
+                + ",1],["
+                + x
+                + ",0]]]}"),
+        Map.of("beat", Value.text(name)),
+        7);
   }
 
-  Filling open() { return Filling.open(compiled(), start(Optional.of(feature()))); }
+  Filling open() {
+    return Filling.open(compiled(), start(Optional.of(feature())));
+  }
 }

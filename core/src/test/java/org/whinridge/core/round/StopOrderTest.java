@@ -1,6 +1,8 @@
 package org.whinridge.core.round;
+
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
+
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -9,11 +11,18 @@ import org.locationtech.jts.geom.Coordinate;
 import org.locationtech.jts.geom.Envelope;
 import org.whinridge.core.layer.Feature;
 import org.whinridge.core.place.GeometryJson;
-class StopOrderTest {
-  private static Feature at(String id, String geometry) { return new Feature(id, GeometryJson.parse(geometry), Map.of(), 1); }
 
-  private final List<Feature> features = List.of(at("far", "{\"type\":\"Point\",\"coordinates\":[-10.1,57.9]}"), at("near", "{\"type\":\"Point\",\"coordinates\":[-10.199,57.9]}"), at("bank", "{\"type\":\"LineString\",\"coordinates\":[[-10.3,57.905],[-10.1,57.905]]}"),
-      new Feature("nowhere", Optional.empty(), Map.of(), 1));
+class StopOrderTest {
+  private static Feature at(String id, String geometry) {
+    return new Feature(id, GeometryJson.parse(geometry), Map.of(), 1);
+  }
+
+  private final List<Feature> features =
+      List.of(
+          at("far", "{\"type\":\"Point\",\"coordinates\":[-10.1,57.9]}"),
+          at("near", "{\"type\":\"Point\",\"coordinates\":[-10.199,57.9]}"),
+          at("bank", "{\"type\":\"LineString\",\"coordinates\":[[-10.3,57.905],[-10.1,57.905]]}"),
+          new Feature("nowhere", Optional.empty(), Map.of(), 1));
 
   @Test
   void nearestFirstALineFromItsNearestPoint() {
@@ -25,5 +34,8 @@ class StopOrderTest {
   }
 
   @Test
-  void aRectangleSelectsWhatItTouches() { assertThat(StopOrder.inRectangle(new Envelope(-10.21, -10.15, 57.89, 57.91), features)).containsExactly("near", "bank"); }
+  void aRectangleSelectsWhatItTouches() {
+    assertThat(StopOrder.inRectangle(new Envelope(-10.21, -10.15, 57.89, 57.91), features))
+        .containsExactly("near", "bank");
+  }
 }

@@ -1,4 +1,5 @@
 package org.whinridge.core.rules;
+
 import java.time.Instant;
 import java.time.LocalDate;
 import java.util.Collection;
@@ -10,20 +11,32 @@ import org.locationtech.jts.geom.Coordinate;
 import org.whinridge.core.place.ProjectSystem;
 import org.whinridge.core.value.Value;
 import org.whinridge.core.value.ValueType;
+
 /** A handful of names with types and values for the tests of rules. */
 final class TestNames implements Scope, Situation {
   private final Map<String, Known> known = new LinkedHashMap<>();
   private final Map<String, Value> values = new LinkedHashMap<>();
 
   TestNames() {
-    name("kind", ValueType.TEXT, "Kind", Value.text("flap"), new CodeLabel("flap", "Tide flap"), new CodeLabel("sluice", "Sluice"), new CodeLabel("weir", "Weir"));
+    name(
+        "kind",
+        ValueType.TEXT,
+        "Kind",
+        Value.text("flap"),
+        new CodeLabel("flap", "Tide flap"),
+        new CodeLabel("sluice", "Sluice"),
+        new CodeLabel("weir", "Weir"));
     name("silt", ValueType.NUMBER, "Silt depth", Value.of(120));
     name("width", ValueType.NUMBER, "Width", Value.EMPTY);
     name("ok", ValueType.YES_NO, "Works", Value.YES);
     name("unknown", ValueType.YES_NO, "Unknown", Value.EMPTY);
     name("note", ValueType.TEXT, "Note", Value.text("It's Łódź"));
     name("built", ValueType.DATE, "Built", new Value.Day(LocalDate.of(1987, 5, 4)));
-    name("defects", ValueType.LIST, "Defects", Value.many(List.of(Value.text("crack"), Value.text("leak"))));
+    name(
+        "defects",
+        ValueType.LIST,
+        "Defects",
+        Value.many(List.of(Value.text("crack"), Value.text("leak"))));
   }
 
   private void name(String n, ValueType t, String label, Value v, CodeLabel... codes) {
@@ -38,7 +51,9 @@ final class TestNames implements Scope, Situation {
 
   Value eval(String rule) {
     Rules.Outcome o = Rules.formula(rule, this, ValueType.EMPTY);
-    return o.rule().orElseThrow(() -> new AssertionError(rule + ": " + o.problems())).evaluate(this);
+    return o.rule()
+        .orElseThrow(() -> new AssertionError(rule + ": " + o.problems()))
+        .evaluate(this);
   }
 
   RuleProblem problem(String rule) {
@@ -47,11 +62,43 @@ final class TestNames implements Scope, Situation {
     return o.problems().get(0);
   }
 
-  @Override public Optional<Known> find(String name) { return Optional.ofNullable(known.get(name)); }
-  @Override public Collection<String> names() { return known.keySet(); }
-  @Override public Value value(String name) { return values.getOrDefault(name, Value.EMPTY); }
-  @Override public LocalDate today() { return LocalDate.of(2026, 5, 4); }
-  @Override public Instant now() { return Instant.parse("2026-05-04T08:00:00Z"); }
-  @Override public String label(String name, Value code) { return find(name).stream().flatMap(k -> k.codes().stream()).filter(c -> c.code().equals(code.plain())).map(CodeLabel::label).findFirst().orElse(code.plain()); }
-  @Override public Optional<Coordinate> project(Coordinate c) { return ProjectSystem.utmNorth(29).project(c); }
+  @Override
+  public Optional<Known> find(String name) {
+    return Optional.ofNullable(known.get(name));
+  }
+
+  @Override
+  public Collection<String> names() {
+    return known.keySet();
+  }
+
+  @Override
+  public Value value(String name) {
+    return values.getOrDefault(name, Value.EMPTY);
+  }
+
+  @Override
+  public LocalDate today() {
+    return LocalDate.of(2026, 5, 4);
+  }
+
+  @Override
+  public Instant now() {
+    return Instant.parse("2026-05-04T08:00:00Z");
+  }
+
+  @Override
+  public String label(String name, Value code) {
+    return find(name).stream()
+        .flatMap(k -> k.codes().stream())
+        .filter(c -> c.code().equals(code.plain()))
+        .map(CodeLabel::label)
+        .findFirst()
+        .orElse(code.plain());
+  }
+
+  @Override
+  public Optional<Coordinate> project(Coordinate c) {
+    return ProjectSystem.utmNorth(29).project(c);
+  }
 }
