@@ -134,7 +134,7 @@ async function takeRound(r, button, progress) {
   await show("today");
 }
 
-const kilobytes = (n) => (n < 1e6 ? Math.max(1, Math.round(n / 1000)) + " kB" : (n / 1e6).toFixed(1) + " MB");
+const kilobytes = (n) => (n < 1e6 ? Math.max(1, Math.round(n / 1000)) + " kB" : n < 1e9 ? (n / 1e6).toFixed(1) + " MB" : (n / 1e9).toFixed(1) + " GB");
 const when = (iso) => new Date(iso).toLocaleString([], { dateStyle: "medium", timeStyle: "short" });
 const metres = (m) => (m < 1000 ? Math.round(m) + " m" : (m / 1000).toFixed(1) + " km");
 

@@ -40,7 +40,7 @@ function basemapStyle(f) {
 }
 
 function degrees([x, y]) {
-  return `${Math.abs(y).toFixed(5)}° ${y < 0 ? "S" : "N"}  ${Math.abs(x).toFixed(5)}° ${x < 0 ? "W" : "E"}`;
+  return `${Math.abs(y).toFixed(5)}° ${y < 0 ? "S" : "N"}, ${Math.abs(x).toFixed(5)}° ${x < 0 ? "W" : "E"}`;
 }
 
 /** A map in an element. `basemap` is GeoJSON; empty for none. */

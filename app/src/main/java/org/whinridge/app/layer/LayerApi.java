@@ -57,6 +57,15 @@ class LayerApi {
     return ResponseEntity.ok(b.append("]}").toString());
   }
 
+  /** The layer drawn small; its address has the revision, so that a browser may keep it. */
+  @GetMapping(value = "/api/p/{project}/layers/{id}/shape.svg", produces = "image/svg+xml")
+  ResponseEntity<String> shape(@PathVariable String project, @PathVariable UUID id) {
+    Layer layer = layer(project, id);
+    return ResponseEntity.ok()
+        .header("Cache-Control", "private, max-age=604800")
+        .body(LayerShape.svg(layer, layers.first(layer, 500)));
+  }
+
   @GetMapping(
       value = "/api/p/{project}/layers/{id}/features/{feature}",
       produces = MediaType.APPLICATION_JSON_VALUE)

@@ -162,14 +162,14 @@ class ReviewDesk {
       var q = edition.flatMap(e -> e.form().question(m.getName()));
       if (q.filter(x -> x.type() == org.whinridge.core.form.QuestionType.PHOTO).isPresent())
         continue;
+      Value answer =
+          ValueJson.read(
+              m.getValue(),
+              q.map(x -> x.type().valueType()).orElse(org.whinridge.core.value.ValueType.TEXT));
       kept.add(
           new Kept(
               q.map(x -> x.label()).orElse(m.getName()),
-              ValueJson.read(
-                      m.getValue(),
-                      q.map(x -> x.type().valueType())
-                          .orElse(org.whinridge.core.value.ValueType.TEXT))
-                  .plain()));
+              q.map(x -> x.shown(answer)).orElse(answer.plain())));
     }
     String caption =
         layer

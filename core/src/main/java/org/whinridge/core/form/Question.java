@@ -6,6 +6,8 @@ import org.whinridge.core.layer.Code;
 import org.whinridge.core.layer.Field;
 import org.whinridge.core.layer.Schema;
 import org.whinridge.core.prefill.Source;
+import org.whinridge.core.value.Numbers;
+import org.whinridge.core.value.Value;
 import org.whinridge.core.value.ValueType;
 
 /**
@@ -107,6 +109,18 @@ public record Question(
     if (type == QuestionType.CHOICE)
       return schema.field(writesTo).map(f -> f.type().valueType()).orElse(ValueType.TEXT);
     return type.valueType();
+  }
+
+  /**
+   * An answer for people: a code as its label, a number with its decimals, the unit behind it; ""
+   * for none.
+   */
+  public String shown(Value v) {
+    if (v.isEmpty()) return "";
+    String s = v.plain();
+    if (v instanceof Value.Num n && decimals >= 0) s = Numbers.fixed(n.value(), decimals);
+    for (Code c : codes) if (c.code().equals(v.plain())) s = c.label();
+    return unit.isEmpty() ? s : s + " " + unit;
   }
 
   /** The JSON form; members that have their usual value are left out. */

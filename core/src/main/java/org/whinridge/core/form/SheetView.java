@@ -8,7 +8,6 @@ import java.util.function.Predicate;
 import org.locationtech.jts.geom.Coordinate;
 import org.whinridge.core.layer.Code;
 import org.whinridge.core.merge.Merge;
-import org.whinridge.core.value.Numbers;
 import org.whinridge.core.value.Value;
 import org.whinridge.core.value.ValueJson;
 
@@ -104,7 +103,7 @@ final class SheetView {
             .add("type", q.type().id())
             .add("need", q.need().id())
             .add("value", ValueJson.write(v))
-            .add("shown", shown(q, v));
+            .add("shown", q.shown(v));
     if (!q.hint().isEmpty()) o.add("hint", q.hint());
     if (!q.unit().isEmpty()) o.add("unit", q.unit());
     if (q.decimals() >= 0) o.add("decimals", q.decimals());
@@ -117,7 +116,7 @@ final class SheetView {
     if (!answers.notes[i].isEmpty()) o.add("note", answers.notes[i]);
     Value was = start.feature().map(f -> f.value(q.writesTo())).orElse(Value.EMPTY);
     if (!q.writesTo().isEmpty() && !was.isEmpty() && !Merge.same(was, v, 8))
-      o.add("was", shown(q, was));
+      o.add("was", q.shown(was));
     return o;
   }
 
@@ -127,13 +126,5 @@ final class SheetView {
       if (!c.retired() || c.code().equals(v.plain()))
         a.add(new JsonObject().add("code", c.code()).add("label", c.label()));
     return a;
-  }
-
-  private static String shown(Question q, Value v) {
-    if (v.isEmpty()) return "";
-    String s = v.plain();
-    if (v instanceof Value.Num n && q.decimals() >= 0) s = Numbers.fixed(n.value(), q.decimals());
-    for (Code c : q.codes()) if (c.code().equals(v.plain())) s = c.label();
-    return q.unit().isEmpty() ? s : s + " " + q.unit();
   }
 }
