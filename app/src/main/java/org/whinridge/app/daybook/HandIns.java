@@ -4,11 +4,8 @@ import com.eclipsesource.json.JsonArray;
 import com.eclipsesource.json.JsonObject;
 import com.eclipsesource.json.JsonValue;
 import java.nio.charset.StandardCharsets;
-import java.security.MessageDigest;
-import java.security.NoSuchAlgorithmException;
 import java.time.DateTimeException;
 import java.time.Instant;
-import java.util.HexFormat;
 import java.util.Optional;
 import java.util.UUID;
 import org.slf4j.Logger;
@@ -26,6 +23,7 @@ import org.whinridge.app.project.Projects;
 import org.whinridge.app.round.Round;
 import org.whinridge.app.round.Rounds;
 import org.whinridge.app.shell.JobProblem;
+import org.whinridge.app.shell.Sha256;
 import org.whinridge.core.layer.Feature;
 
 /**
@@ -137,7 +135,7 @@ class HandIns {
 
   private JsonObject keep(UUID handIn, UUID id, JsonObject doc, String person, String device) {
     String text = doc.toString();
-    String hash = sha256(text);
+    String hash = Sha256.of(text);
     Optional<VisitEntity> there = visits.lock(id);
     if (there.isPresent() && !there.get().person.equals(person))
       throw new IllegalArgumentException("a visit with this id belongs to somebody else");
@@ -229,7 +227,7 @@ class HandIns {
     v.device = device;
     v.receivedAt = Layers.now();
     v.document = raw.toString();
-    v.documentHash = sha256(raw.toString());
+    v.documentHash = Sha256.of(raw.toString());
     v.findings = "[]";
     v.state = "set aside";
     v.reason = cut(reason, 1000);
@@ -269,15 +267,5 @@ class HandIns {
 
   private static String cut(String s, int most) {
     return s.substring(0, Math.min(most, s.length()));
-  }
-
-  private static String sha256(String s) {
-    try {
-      return HexFormat.of()
-          .formatHex(
-              MessageDigest.getInstance("SHA-256").digest(s.getBytes(StandardCharsets.UTF_8)));
-    } catch (NoSuchAlgorithmException e) {
-      throw new IllegalStateException(e); // every JDK has SHA-256
-    }
   }
 }

@@ -3,9 +3,6 @@ package org.whinridge.app.daybook;
 import com.eclipsesource.json.JsonArray;
 import com.eclipsesource.json.JsonObject;
 import java.nio.charset.StandardCharsets;
-import java.security.MessageDigest;
-import java.security.NoSuchAlgorithmException;
-import java.util.HexFormat;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
@@ -25,6 +22,7 @@ import org.whinridge.app.project.Projects;
 import org.whinridge.app.round.Round;
 import org.whinridge.app.round.Rounds;
 import org.whinridge.app.shell.JobProblem;
+import org.whinridge.app.shell.Sha256;
 import org.whinridge.core.layer.Feature;
 import org.whinridge.core.layer.Schema;
 import org.whinridge.core.prefill.Source;
@@ -64,7 +62,7 @@ class Packs {
       parts.add(
           new JsonObject()
               .add("name", name)
-              .add("hash", sha256(content))
+              .add("hash", Sha256.of(content))
               .add("bytes", content.length));
     }
     return new JsonObject()
@@ -201,13 +199,5 @@ class Packs {
                       .add("answers", answers));
             });
     return out;
-  }
-
-  private static String sha256(byte[] b) {
-    try {
-      return HexFormat.of().formatHex(MessageDigest.getInstance("SHA-256").digest(b));
-    } catch (NoSuchAlgorithmException e) {
-      throw new IllegalStateException(e); // every JDK has SHA-256
-    }
   }
 }

@@ -3,17 +3,13 @@ package org.whinridge.app.photo;
 import java.awt.image.BufferedImage;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
-import java.io.InputStream;
 import java.io.UncheckedIOException;
 import java.nio.channels.FileChannel;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.StandardCopyOption;
 import java.nio.file.StandardOpenOption;
-import java.security.MessageDigest;
-import java.security.NoSuchAlgorithmException;
 import java.util.Collection;
-import java.util.HexFormat;
 import java.util.List;
 import java.util.Optional;
 import java.util.UUID;
@@ -24,6 +20,7 @@ import org.springframework.transaction.annotation.Transactional;
 import org.whinridge.app.layer.Layers;
 import org.whinridge.app.shell.DataFolder;
 import org.whinridge.app.shell.JobProblem;
+import org.whinridge.app.shell.Sha256;
 
 /** Photos by content hash. Their bytes are final on the device and are never rewritten here. */
 @Service
@@ -101,7 +98,7 @@ public class Photos {
   @Transactional
   public void receive(UUID id, Path upload) throws IOException {
     PhotoEntity e = repository.findById(id).orElseThrow(() -> JobProblem.notFound("photo"));
-    if (Files.size(upload) != e.bytes || !sha256(upload).equals(e.sha256))
+    if (Files.size(upload) != e.bytes || !Sha256.of(upload).equals(e.sha256))
       throw JobProblem.refused(
           "The photo arrived damaged: its content is not what the device announced. It will be sent again.");
     Path target = file(e.sha256);
@@ -171,17 +168,6 @@ public class Photos {
       } finally {
         reader.dispose();
       }
-    }
-  }
-
-  private static String sha256(Path file) throws IOException {
-    try (InputStream in = Files.newInputStream(file)) {
-      MessageDigest d = MessageDigest.getInstance("SHA-256");
-      byte[] buffer = new byte[65536];
-      for (int n = in.read(buffer); n > 0; n = in.read(buffer)) d.update(buffer, 0, n);
-      return HexFormat.of().formatHex(d.digest());
-    } catch (NoSuchAlgorithmException e) {
-      throw new IllegalStateException(e); // every JDK has SHA-256
     }
   }
 }

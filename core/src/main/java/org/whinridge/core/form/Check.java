@@ -34,7 +34,7 @@ public record Check(String rule, String message, Weight weight) {
 
   static List<Check> read(JsonValue json) {
     List<Check> out = new ArrayList<>();
-    if (json == null || !json.isArray()) return out;
+    if (json == null) return out;
     for (JsonValue v : json.asArray()) {
       JsonObject o = v.asObject();
       out.add(

@@ -26,10 +26,10 @@ public record Code(String code, String label, boolean retired) {
     return a;
   }
 
-  /** Reads a code list; null is an empty list. */
+  /** Reads a code list; null is an empty list, anything but an array is an error. */
   public static List<Code> read(JsonValue json) {
     List<Code> out = new ArrayList<>();
-    if (json == null || !json.isArray()) return out;
+    if (json == null) return out;
     for (JsonValue v : json.asArray()) {
       JsonObject o = v.asObject();
       out.add(

@@ -56,7 +56,7 @@ public sealed interface Source {
   /** Reads a chain; a source of a kind that is not known is left out. */
   static List<Source> read(JsonValue json) {
     List<Source> out = new ArrayList<>();
-    if (json == null || !json.isArray()) return out;
+    if (json == null) return out;
     for (JsonValue v : json.asArray()) {
       JsonObject o = v.asObject();
       switch (o.getString("from", "")) {

@@ -1,0 +1,116 @@
+package org.whinridge.engine;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import com.eclipsesource.json.Json;
+import com.eclipsesource.json.JsonArray;
+import com.eclipsesource.json.JsonObject;
+import com.eclipsesource.json.JsonValue;
+import org.junit.jupiter.api.Test;
+
+/** The exported border as the day book calls it: text in, text out, long-lived objects between. */
+class FieldEngineTest {
+  private static final String SCHEMA =
+      "{\"kind\":\"point\",\"fields\":[{\"name\":\"kind\",\"label\":\"Kind\",\"type\":\"text\"},"
+          + "{\"name\":\"silt\",\"label\":\"Silt\",\"type\":\"whole\"},"
+          + "{\"name\":\"beat\",\"label\":\"Beat\",\"type\":\"text\"}]}";
+  private static final String FORM =
+      "{\"title\":\"T\",\"sections\":[{\"title\":\"S\",\"startsPage\":true,\"questions\":["
+          + "{\"name\":\"kind\",\"label\":\"Kind\",\"type\":\"text\",\"writesTo\":\"kind\",\"prefill\":[{\"from\":\"asset\"}]},"
+          + "{\"name\":\"silt\",\"label\":\"Silt\",\"type\":\"whole\",\"writesTo\":\"silt\",\"need\":\"needed\",\"askWhen\":\"kind = 'flap'\"},"
+          + "{\"name\":\"beat\",\"label\":\"Beat\",\"type\":\"text\",\"writesTo\":\"beat\",\"prefill\":[{\"from\":\"place\",\"layer\":\"b\",\"layerName\":\"Beats\",\"field\":\"beat\"}]}]}]}";
+  private static final String FEATURE =
+      "{\"type\":\"Feature\",\"id\":\"f1\",\"version\":3,\"geometry\":{\"type\":\"Point\",\"coordinates\":[0.5,0.5]},\"properties\":{\"kind\":\"flap\"}}";
+  private static final String START =
+      "{\"person\":\"inspector1\",\"device\":\"phone\",\"startedAt\":\"2026-05-04T09:30:00Z\",\"offset\":60,\"edition\":2,"
+          + "\"position\":{\"lon\":0.4,\"lat\":0.4,\"accuracy\":5},\"system\":{\"code\":\"EPSG:32631\",\"definition\":\"+proj=utm +zone=31 +datum=WGS84 +units=m +no_defs\"}}";
+
+  private static FieldEngine.Layers beats() {
+    FieldEngine.Layers layers = FieldEngine.layers();
+    String polygons =
+        "[{\"type\":\"Feature\",\"id\":\"b1\",\"geometry\":{\"type\":\"Polygon\",\"coordinates\":[[[0,0],[1,0],[1,1],[0,1],[0,0]]]},\"properties\":{\"beat\":\"West\"}},"
+            + "{\"type\":\"Feature\",\"id\":\"b2\",\"geometry\":{\"type\":\"Polygon\",\"coordinates\":[[[1,0],[2,0],[2,1],[1,1],[1,0]]]},\"properties\":{\"beat\":\"East\"}}]";
+    assertThat(
+            layers.add(
+                "b",
+                "{\"kind\":\"polygon\",\"fields\":[{\"name\":\"beat\",\"label\":\"Beat\",\"type\":\"text\"}]}",
+                polygons))
+        .isEqualTo(2);
+    return layers;
+  }
+
+  private static JsonObject question(FieldEngine.Visit v, String name) {
+    JsonArray sections = Json.parse(v.view()).asObject().get("sections").asArray();
+    for (JsonValue q : sections.get(0).asObject().get("questions").asArray())
+      if (q.asObject().getString("name", "").equals(name)) return q.asObject();
+    throw new AssertionError("not asked: " + name);
+  }
+
+  @Test
+  void aVisitIsOpenedFilledKeptAndGoneOnWith() {
+    FieldEngine.Visit v = FieldEngine.form(FORM, SCHEMA).visit(START, FEATURE, beats(), "");
+    assertThat(question(v, "beat").getString("value", "")).isEqualTo("West");
+    assertThat(v.isComplete()).isFalse();
+    assertThat(v.set("silt", "\"120\"")).as("an input gives text").isTrue();
+    assertThat(question(v, "silt").get("value")).hasToString("120");
+    assertThat(v.confirm("kind")).isTrue();
+    assertThat(v.isComplete()).isTrue();
+    v.moveTo(1.5, 0.5);
+    assertThat(question(v, "beat").getString("value", "")).isEqualTo("East");
+    FieldEngine.Visit again =
+        FieldEngine.form(FORM, SCHEMA).visit(START, FEATURE, FieldEngine.layers(), v.saved());
+    assertThat(again.saved()).isEqualTo(v.saved());
+    assertThat(again.result()).isEqualTo(v.result());
+    JsonObject result = Json.parse(again.result()).asObject();
+    assertThat(result.get("set")).hasToString("{\"silt\":120,\"beat\":\"East\"}");
+    assertThat(result.get("base").asObject().get("values")).hasToString("{\"kind\":\"flap\"}");
+    assertThat(result.get("geometry"))
+        .hasToString("{\"type\":\"Point\",\"coordinates\":[1.5,0.5]}");
+  }
+
+  @Test
+  void sectionsAreConfirmedAtOnceAndUnknownNamesChangeNothing() {
+    FieldEngine.Visit v = FieldEngine.form(FORM, SCHEMA).visit(START, FEATURE, beats(), "");
+    String before = v.saved();
+    assertThat(v.set("nothing", "1")).isFalse();
+    assertThat(v.confirm("nothing")).isFalse();
+    assertThat(v.confirmSoft("nothing")).isFalse();
+    assertThat(v.saved()).isEqualTo(before);
+    assertThat(v.confirmSection(0)).isEqualTo(2);
+  }
+
+  @Test
+  void aFormThatCannotBeFilledSaysWhy() {
+    String bad = FORM.replace("kind = 'flap'", "knd = 'flap'");
+    assertThat(FieldEngine.form(bad, SCHEMA)).isNull();
+    assertThat(FieldEngine.problems(bad, SCHEMA))
+        .contains("\"question\":\"silt\"")
+        .contains("did you mean kind?");
+    assertThat(FieldEngine.problems("[]", SCHEMA)).contains("this is not a form");
+    assertThat(FieldEngine.problems(FORM, SCHEMA)).isEqualTo("[]");
+  }
+
+  @Test
+  void stopsAreSortedFromWhereOneStands() {
+    String list =
+        "{\"schema\":"
+            + SCHEMA
+            + ",\"features\":["
+            + FEATURE
+            + ","
+            + FEATURE.replace("f1", "f2").replace("[0.5,0.5]", "[0.4,0.41]")
+            + "]}";
+    JsonArray seen = Json.parse(FieldEngine.stops(list).from(0.4, 0.4)).asArray();
+    assertThat(seen.get(0).asObject().getString("id", "")).isEqualTo("f2");
+    assertThat(seen.get(0).asObject().getDouble("bearingDeg", -1)).isZero();
+    assertThat(seen.get(1).asObject().getDouble("distanceM", 0)).isBetween(15_600.0, 15_800.0);
+  }
+
+  @Test
+  void whatIsNoJpegGetsNoGeotag() {
+    assertThat(
+            FieldEngine.geotag(
+                new byte[] {1, 2, 3}, "{\"lon\":1,\"lat\":2,\"at\":\"2026-05-04T09:30:00Z\"}"))
+        .isNull();
+  }
+}
