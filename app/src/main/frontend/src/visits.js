@@ -176,7 +176,9 @@ export async function handIn(me, told) {
     const answer = await (await request("/api/day/hand-ins", { method: "POST", body, headers: { "Content-Type": "application/json", ...headers } })).json();
     for (const a of answer.visits) {
       const v = await store.get("visits", a.id);
-      if (v && v.status === "complete") await store.put("visits", { ...v, status: "handed in", office: { state: a.state, reason: a.reason } });
+      // changed meanwhile in another window: what was sent is not what is here, so it stays carried and goes with the next hand-in
+      const asSent = waiting.visits.find((w) => w.id === a.id)?.changedAt === v?.changedAt;
+      if (v && v.status === "complete" && asSent) await store.put("visits", { ...v, status: "handed in", office: { state: a.state, reason: a.reason } });
     }
     await store.remove("meta", "open-hand-in");
   }

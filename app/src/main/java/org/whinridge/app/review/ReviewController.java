@@ -54,7 +54,7 @@ class ReviewController {
     ReviewDesk.View view = review.view(p.id(), visit);
     model.addAttribute("title", view.caption());
     model.addAttribute("view", view);
-    List<UUID> others = review.list(p.id(), Visits.OPEN).stream().map(l -> l.visit().id()).toList();
+    List<UUID> others = review.waitingIds(p.id());
     int at = others.indexOf(visit);
     model.addAttribute("next", at >= 0 && at + 1 < others.size() ? others.get(at + 1) : "");
     model.addAttribute("previous", at > 0 ? others.get(at - 1) : "");
@@ -144,7 +144,7 @@ class ReviewController {
       @RequestParam(defaultValue = "false") boolean whole)
       throws IOException {
     Photo photo = photos.find(id).orElseThrow(() -> JobProblem.notFound("photo"));
-    review.view(projects.byKey(project).id(), photo.visitId());
+    review.visit(projects.byKey(project).id(), photo.visitId());
     var bytes = whole ? photos.bytes(photo).map(this::all) : photos.smallPicture(photo);
     return bytes
         .map(

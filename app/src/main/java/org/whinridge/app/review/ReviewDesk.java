@@ -134,12 +134,17 @@ class ReviewDesk {
         .toList();
   }
 
+  /** The visits that wait, in the order of the list. */
+  public List<UUID> waitingIds(UUID project) {
+    return visits.list(layersOf(project).keySet(), Visits.OPEN).stream().map(Visit::id).toList();
+  }
+
   List<Visits.SetAside> setAside() {
     return visits.setAside();
   }
 
   /** The visit, if it belongs to a layer of the project. */
-  private Visit visit(UUID project, UUID id) {
+  public Visit visit(UUID project, UUID id) {
     Visit v = visits.get(id);
     layers.get(project, v.layerId());
     return v;
