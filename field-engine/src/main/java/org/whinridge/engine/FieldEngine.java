@@ -21,7 +21,7 @@ import org.whinridge.core.layer.Feature;
 import org.whinridge.core.layer.Schema;
 import org.whinridge.core.photo.ExifWriter;
 import org.whinridge.core.photo.Geotag;
-import org.whinridge.core.place.ProjectSystem;
+import org.whinridge.core.place.CoordinateSystem;
 import org.whinridge.core.prefill.PlaceIndex;
 import org.whinridge.core.round.StopOrder;
 import org.whinridge.core.value.Numbers;
@@ -139,10 +139,10 @@ public final class FieldEngine {
           feature.isEmpty()
               ? Optional.empty()
               : Optional.of(Feature.read(object(feature), form.schema()));
-      Optional<ProjectSystem> system =
+      Optional<CoordinateSystem> system =
           o.get("system") == null || !o.get("system").isObject()
               ? Optional.empty()
-              : ProjectSystem.of(
+              : CoordinateSystem.of(
                   o.get("system").asObject().getString("code", ""),
                   o.get("system").asObject().getString("definition", ""));
       VisitStart s = VisitStart.read(o, f, layers.indexes, system, form);

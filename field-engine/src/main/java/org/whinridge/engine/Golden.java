@@ -21,9 +21,9 @@ import org.whinridge.core.form.VisitStart;
 import org.whinridge.core.layer.Feature;
 import org.whinridge.core.layer.Schema;
 import org.whinridge.core.merge.Merge;
+import org.whinridge.core.place.CoordinateSystem;
 import org.whinridge.core.place.Geodesy;
 import org.whinridge.core.place.GeometryJson;
-import org.whinridge.core.place.ProjectSystem;
 import org.whinridge.core.prefill.PlaceIndex;
 import org.whinridge.core.rules.Rule;
 import org.whinridge.core.rules.Rules;
@@ -105,7 +105,7 @@ public final class Golden {
   }
 
   private static Optional<Coordinate> projected(String s) {
-    return ProjectSystem.utmNorth(29).project(geometry(s).getCoordinate());
+    return CoordinateSystem.utmNorth(29).project(geometry(s).getCoordinate());
   }
 
   private static Rules.Outcome read(String text, ValueType type) {
@@ -172,7 +172,7 @@ public final class Golden {
                 o.get("start").asObject(),
                 feature,
                 Map.of(),
-                Optional.of(ProjectSystem.utmNorth(29)),
+                Optional.of(CoordinateSystem.utmNorth(29)),
                 form));
     for (JsonValue step : o.get("do").asArray()) {
       JsonArray a = step.asArray();
@@ -305,7 +305,7 @@ public final class Golden {
 
         @Override
         public Optional<Coordinate> project(Coordinate c) {
-          return ProjectSystem.utmNorth(29).project(c);
+          return CoordinateSystem.utmNorth(29).project(c);
         }
       };
 }

@@ -10,7 +10,7 @@ import java.util.Optional;
 import java.util.OptionalDouble;
 import org.locationtech.jts.geom.Coordinate;
 import org.whinridge.core.layer.Feature;
-import org.whinridge.core.place.ProjectSystem;
+import org.whinridge.core.place.CoordinateSystem;
 import org.whinridge.core.prefill.LookupResult;
 import org.whinridge.core.prefill.PlaceIndex;
 import org.whinridge.core.value.Value;
@@ -43,7 +43,7 @@ public record VisitStart(
     Optional<Coordinate> position,
     OptionalDouble accuracyM,
     Map<String, PlaceIndex> lookups,
-    Optional<ProjectSystem> system) {
+    Optional<CoordinateSystem> system) {
   /** The day at the device when the visit began. */
   public LocalDate today() {
     return startedAt
@@ -68,7 +68,7 @@ public record VisitStart(
       JsonObject o,
       Optional<Feature> feature,
       Map<String, PlaceIndex> lookups,
-      Optional<ProjectSystem> system,
+      Optional<CoordinateSystem> system,
       ExecutableForm form) {
     JsonValue p = o.get("position");
     Optional<Coordinate> position =

@@ -7,10 +7,20 @@ import java.util.ArrayList;
 import java.util.List;
 
 /**
- * One allowed value: what is stored, what people read, and whether it is retired (kept where it is,
- * not offered any more).
+ * One allowed value.
+ *
+ * @param code what is stored
+ * @param label what people read
+ * @param retired kept where it is, not offered any more
+ * @param fitsWhen a rule: offered only where it holds; "" for always
+ * @param alone whether it excludes the others in a many choice
  */
-public record Code(String code, String label, boolean retired) {
+public record Code(String code, String label, boolean retired, String fitsWhen, boolean alone) {
+  /** A code without conditions. */
+  public Code(String code, String label, boolean retired) {
+    this(code, label, retired, "", false);
+  }
+
   /** A code in use. */
   public static Code of(String code, String label) {
     return new Code(code, label, false);
@@ -21,7 +31,10 @@ public record Code(String code, String label, boolean retired) {
     JsonArray a = new JsonArray();
     for (Code c : codes) {
       JsonObject o = new JsonObject().add("code", c.code).add("label", c.label);
-      a.add(c.retired ? o.add("retired", true) : o);
+      if (c.retired) o.add("retired", true);
+      if (!c.fitsWhen.isEmpty()) o.add("fitsWhen", c.fitsWhen);
+      if (c.alone) o.add("alone", true);
+      a.add(o);
     }
     return a;
   }
@@ -36,7 +49,9 @@ public record Code(String code, String label, boolean retired) {
           new Code(
               o.getString("code", ""),
               o.getString("label", o.getString("code", "")),
-              o.getBoolean("retired", false)));
+              o.getBoolean("retired", false),
+              o.getString("fitsWhen", ""),
+              o.getBoolean("alone", false)));
     }
     return List.copyOf(out);
   }

@@ -2,6 +2,7 @@ package org.whinridge.core.layer;
 
 import com.eclipsesource.json.JsonObject;
 import java.util.List;
+import java.util.Optional;
 import org.whinridge.core.value.Numbers;
 import org.whinridge.core.value.Value;
 import org.whinridge.core.value.ValueType;
@@ -18,6 +19,10 @@ import org.whinridge.core.value.ValueType;
  * @param unique whether two features must not share a value
  * @param codes the code list, in order; empty for free values
  * @param officeOnly whether it never travels to a device
+ * @param decimals places shown of a decimal number, 0 to 12; -1 for as many as it has
+ * @param start what a new feature begins with
+ * @param hint a line of help for whoever fills it
+ * @param codesFrom where the code list is kept in step with
  */
 public record Field(
     String name,
@@ -28,12 +33,43 @@ public record Field(
     boolean nullable,
     boolean unique,
     List<Code> codes,
-    boolean officeOnly) {
+    boolean officeOnly,
+    int decimals,
+    Start start,
+    String hint,
+    Optional<CodesFrom> codesFrom) {
   public Field {
     if (!isName(name))
       throw new IllegalArgumentException(
           "a field name has letters, digits and underscores: " + name);
     codes = List.copyOf(codes);
+  }
+
+  /** A field without the finer points: no decimals set, no start, no hint. */
+  public Field(
+      String name,
+      String label,
+      FieldType type,
+      int length,
+      String unit,
+      boolean nullable,
+      boolean unique,
+      List<Code> codes,
+      boolean officeOnly) {
+    this(
+        name,
+        label,
+        type,
+        length,
+        unit,
+        nullable,
+        unique,
+        codes,
+        officeOnly,
+        -1,
+        Start.NOTHING,
+        "",
+        Optional.empty());
   }
 
   /** A free field without limits. */
@@ -43,17 +79,26 @@ public record Field(
 
   /** The field with a unit. */
   public Field in(String newUnit) {
-    return new Field(name, label, type, length, newUnit, nullable, unique, codes, officeOnly);
+    return copy(json().set("unit", newUnit));
   }
 
   /** The field with a code list. */
   public Field with(List<Code> newCodes) {
-    return new Field(name, label, type, length, unit, nullable, unique, newCodes, officeOnly);
+    return copy(json().set("codes", Code.write(newCodes)));
   }
 
   /** The field as office only. */
   public Field inOffice() {
-    return new Field(name, label, type, length, unit, nullable, unique, codes, true);
+    return copy(json().set("officeOnly", true));
+  }
+
+  /** The field under another type. */
+  public Field as(FieldType newType) {
+    return copy(json().set("type", newType.id()));
+  }
+
+  private static Field copy(JsonObject changed) {
+    return read(changed);
   }
 
   /** Whether a text can name a field. */
@@ -81,7 +126,17 @@ public record Field(
       return false;
     if (type == FieldType.WHOLE)
       return v instanceof Value.Num n && n.value() == Math.floor(n.value());
+    if (type == FieldType.TIME) return isTime(v.plain());
     return length == 0 || v.plain().length() <= length;
+  }
+
+  private static boolean isTime(String s) {
+    try {
+      java.time.LocalTime.parse(s);
+      return true;
+    } catch (java.time.DateTimeException e) {
+      return false;
+    }
   }
 
   /**
@@ -103,8 +158,12 @@ public record Field(
 
   /** The value for people: a code as its label, a number with its unit. */
   public String shown(Value v) {
-    String s = codes.isEmpty() && v instanceof Value.Num n ? Numbers.plain(n.value()) : labelOf(v);
+    String s = codes.isEmpty() && v instanceof Value.Num n ? number(n.value()) : labelOf(v);
     return unit.isEmpty() || v.isEmpty() ? s : s + " " + unit;
+  }
+
+  private String number(double d) {
+    return decimals < 0 ? Numbers.plain(d) : Numbers.fixed(d, decimals);
   }
 
   /** The JSON form. */
@@ -116,6 +175,10 @@ public record Field(
     if (unique) o.add("unique", true);
     if (!codes.isEmpty()) o.add("codes", Code.write(codes));
     if (officeOnly) o.add("officeOnly", true);
+    if (decimals >= 0) o.add("decimals", decimals);
+    if (start.json() != null) o.add("start", start.json());
+    if (!hint.isEmpty()) o.add("hint", hint);
+    codesFrom.ifPresent(c -> o.add("codesFrom", c.json()));
     return o;
   }
 
@@ -130,6 +193,10 @@ public record Field(
         o.getBoolean("nullable", true),
         o.getBoolean("unique", false),
         Code.read(o.get("codes")),
-        o.getBoolean("officeOnly", false));
+        o.getBoolean("officeOnly", false),
+        Math.min(12, o.getInt("decimals", -1)),
+        Start.read(o.get("start")),
+        o.getString("hint", ""),
+        CodesFrom.read(o.get("codesFrom")));
   }
 }

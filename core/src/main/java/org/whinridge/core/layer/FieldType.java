@@ -10,9 +10,13 @@ public enum FieldType {
   DECIMAL("decimal", "decimal number", ValueType.NUMBER),
   YES_NO("yes_no", "yes / no", ValueType.YES_NO),
   DATE("date", "date", ValueType.DATE),
+  /** Hours and minutes of a day, kept as text HH:MM or HH:MM:SS, which sorts as times do. */
+  TIME("time", "time of day", ValueType.TEXT),
   DATE_TIME("date_time", "date and time", ValueType.DATE_TIME),
   CODE("code", "code from a list", ValueType.TEXT),
-  CODES("codes", "many codes", ValueType.LIST);
+  CODES("codes", "many codes", ValueType.LIST),
+  /** A UUID as text, made with the feature and never typed. */
+  UNIQUE_ID("unique_id", "unique id", ValueType.TEXT);
   private final String id;
   private final String said;
   private final ValueType valueType;

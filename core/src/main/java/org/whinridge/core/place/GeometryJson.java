@@ -81,6 +81,10 @@ public final class GeometryJson {
    *     of range"
    */
   public static Geometry readOrSay(JsonObject o) {
+    return readOrSay(o, true);
+  }
+
+  private static Geometry readOrSay(JsonObject o, boolean degrees) {
     JsonValue type = o.get("type");
     JsonValue c = o.get("coordinates");
     if (type == null || !type.isString())
@@ -88,34 +92,56 @@ public final class GeometryJson {
     if (c == null || !c.isArray())
       throw new IllegalArgumentException("the " + type.asString() + " has no coordinates");
     try {
-      return geometry(type.asString(), c.asArray());
+      return geometry(type.asString(), c.asArray(), degrees);
     } catch (UnsupportedOperationException | IndexOutOfBoundsException e) {
       throw new IllegalArgumentException(
           "the coordinates of this " + type.asString() + " are not nested as RFC 7946 says", e);
     }
   }
 
-  private static Geometry geometry(String type, JsonArray c) {
+  /**
+   * As {@link #readOrSay}, but takes positions of any system: finite, of any range.
+   *
+   * @throws IllegalArgumentException with a sentence part for people
+   */
+  public static Geometry readAnywhere(JsonObject o) {
+    JsonValue type = o.get("type");
+    if (type != null && type.isString() && type.asString().equals("GeometryCollection")) {
+      JsonValue parts = o.get("geometries");
+      if (parts == null || !parts.isArray())
+        throw new IllegalArgumentException("the GeometryCollection has no geometries");
+      java.util.List<Geometry> out = new java.util.ArrayList<>();
+      for (JsonValue p : parts.asArray()) {
+        if (!p.isObject())
+          throw new IllegalArgumentException("a part of the GeometryCollection is no geometry");
+        out.add(readAnywhere(p.asObject()));
+      }
+      return WGS84.createGeometryCollection(out.toArray(new Geometry[0]));
+    }
+    return readOrSay(o, false);
+  }
+
+  private static Geometry geometry(String type, JsonArray c, boolean degrees) {
     switch (type) {
       case "Point":
-        return WGS84.createPoint(at(c));
+        return WGS84.createPoint(at(c, degrees));
       case "LineString":
-        return WGS84.createLineString(line(c));
+        return WGS84.createLineString(line(c, degrees));
       case "Polygon":
-        return polygon(c);
+        return polygon(c, degrees);
       case "MultiPoint":
-        return WGS84.createMultiPointFromCoords(line(c));
+        return WGS84.createMultiPointFromCoords(line(c, degrees));
       case "MultiLineString":
         {
           LineString[] parts = new LineString[c.size()];
           for (int i = 0; i < parts.length; i++)
-            parts[i] = WGS84.createLineString(line(c.get(i).asArray()));
+            parts[i] = WGS84.createLineString(line(c.get(i).asArray(), degrees));
           return WGS84.createMultiLineString(parts);
         }
       case "MultiPolygon":
         {
           Polygon[] parts = new Polygon[c.size()];
-          for (int i = 0; i < parts.length; i++) parts[i] = polygon(c.get(i).asArray());
+          for (int i = 0; i < parts.length; i++) parts[i] = polygon(c.get(i).asArray(), degrees);
           return WGS84.createMultiPolygon(parts);
         }
       default:
@@ -124,23 +150,23 @@ public final class GeometryJson {
     }
   }
 
-  private static Polygon polygon(JsonArray c) {
+  private static Polygon polygon(JsonArray c, boolean degrees) {
     LinearRing[] holes = new LinearRing[Math.max(0, c.size() - 1)];
     for (int i = 0; i < holes.length; i++)
-      holes[i] = WGS84.createLinearRing(line(c.get(i + 1).asArray()));
-    return WGS84.createPolygon(WGS84.createLinearRing(line(c.get(0).asArray())), holes);
+      holes[i] = WGS84.createLinearRing(line(c.get(i + 1).asArray(), degrees));
+    return WGS84.createPolygon(WGS84.createLinearRing(line(c.get(0).asArray(), degrees)), holes);
   }
 
-  private static Coordinate[] line(JsonArray c) {
+  private static Coordinate[] line(JsonArray c, boolean degrees) {
     Coordinate[] cs = new Coordinate[c.size()];
-    for (int i = 0; i < cs.length; i++) cs[i] = at(c.get(i).asArray());
+    for (int i = 0; i < cs.length; i++) cs[i] = at(c.get(i).asArray(), degrees);
     return cs;
   }
 
-  private static Coordinate at(JsonArray c) {
+  private static Coordinate at(JsonArray c, boolean degrees) {
     double x = c.get(0).asDouble();
     double y = c.get(1).asDouble();
-    if (!inRange(x, y))
+    if (degrees && !inRange(x, y))
       throw new IllegalArgumentException(
           x >= -180 && x <= 180
               ? "latitude " + c.get(1) + " is out of range (-90 to 90 degrees)"

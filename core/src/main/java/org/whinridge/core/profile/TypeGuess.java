@@ -1,14 +1,15 @@
 package org.whinridge.core.profile;
 
-import java.time.DateTimeException;
-import java.time.Instant;
 import java.time.LocalDate;
 import java.util.ArrayList;
+import java.util.EnumMap;
 import java.util.List;
 import java.util.Map;
+import java.util.OptionalDouble;
 import java.util.TreeMap;
 import org.whinridge.core.layer.Code;
 import org.whinridge.core.layer.FieldType;
+import org.whinridge.core.layer.Reading;
 import org.whinridge.core.value.Numbers;
 import org.whinridge.core.value.Value;
 
@@ -23,20 +24,39 @@ public final class TypeGuess {
   private int whole;
   private int decimal;
   private int truth;
-  private int date;
-  private int moment;
+  private int lists;
+  private int times;
   private int numberKeptAsText;
+  private int commaNumbers;
   private int longest;
+  private int dayAbove12;
+  private int secondAbove12;
   private boolean tooManyDistinct;
   private double least = Double.POSITIVE_INFINITY;
   private double greatest = Double.NEGATIVE_INFINITY;
+  private double commaLeast = Double.POSITIVE_INFINITY;
+  private double commaGreatest = Double.NEGATIVE_INFINITY;
+  private final Map<Reading, Integer> dates = new EnumMap<>(Reading.class);
+  private final Map<Reading, Integer> moments = new EnumMap<>(Reading.class);
   private final Map<String, Integer> distinct = new TreeMap<>();
 
-  /** What was found: the type, and the evidence in words ("240 of 240 whole numbers, 1 to 5"). */
+  /**
+   * What was found: the type, how its texts are read, and the evidence in words ("240 of 240 whole
+   * numbers, 1 to 5").
+   *
+   * @param mayBeCode whether few values that come again and again speak for a code list
+   */
   public record Guess(
-      FieldType type, String evidence, List<Code> codes, int filled, int empty, int longest) {}
+      FieldType type,
+      Reading reading,
+      String evidence,
+      List<Code> codes,
+      int filled,
+      int empty,
+      int longest,
+      boolean mayBeCode) {}
 
-  /** Takes one raw value: text, a number, yes/no or empty. */
+  /** Takes one raw value: text, a number, yes/no, a date, a moment, a list or empty. */
   public void see(Value v) {
     if (v.isEmpty()) {
       empty++;
@@ -51,20 +71,57 @@ public final class TypeGuess {
     }
     if (v instanceof Value.Bool) truth++;
     else if (v instanceof Value.Num n) number(n.value());
-    else if (v instanceof Value.Text t) text(t.value());
+    else if (v instanceof Value.Day) dates.merge(Reading.PLAIN, 1, Integer::sum);
+    else if (v instanceof Value.Moment) moments.merge(Reading.PLAIN, 1, Integer::sum);
+    else if (v instanceof Value.Many) lists++;
+    else if (v instanceof Value.Text t) text(t.value().strip());
   }
 
   private void text(String s) {
-    var d = Numbers.read(s);
+    if (s.isEmpty() || s.length() > 40) return;
+    char c = s.charAt(0);
+    if (c != '-' && c != '+' && c != '.' && (c < '0' || c > '9')) return;
+    OptionalDouble d = Reading.PLAIN.number(s);
     boolean leadingZero =
-        s.length() > 1
-            && s.charAt(0) == '0'
-            && Character.isDigit(s.charAt(1)); // 007 is a name, not a number
+        s.length() > 1 && c == '0' && Character.isDigit(s.charAt(1)); // 007 is a name, not a number
     if (d.isPresent() && !leadingZero) {
       number(d.getAsDouble());
+      comma(d.getAsDouble());
       numberKeptAsText++;
-    } else if (s.length() == 10 && isDate(s)) date++;
-    else if (s.length() > 10 && s.charAt(s.length() - 1) == 'Z' && isMoment(s)) moment++;
+      if (s.length() == 8 && plausible(Reading.COMPACT_DATE.date(s)))
+        dates.merge(Reading.COMPACT_DATE, 1, Integer::sum);
+      return;
+    }
+    if (leadingZero && s.length() > 2 && s.charAt(2) != ':' && !mayBeDate(s)) return;
+    OptionalDouble byComma = Reading.DECIMAL_COMMA.number(s);
+    if (byComma.isPresent()) comma(byComma.getAsDouble());
+    else if (Reading.isTime(s)) times++;
+    else date(s);
+  }
+
+  private static boolean mayBeDate(String s) {
+    return s.indexOf('/') > 0 || s.indexOf('.') > 0 || s.indexOf('-') > 0;
+  }
+
+  private static boolean plausible(LocalDate d) {
+    return d != null && d.getYear() >= 1800 && d.getYear() <= 2200;
+  }
+
+  private void date(String s) {
+    for (Reading r : List.of(Reading.PLAIN, Reading.DAY_FIRST, Reading.MONTH_FIRST)) {
+      if (r.date(s) != null) dates.merge(r, 1, Integer::sum);
+      else if (r.moment(s) != null) moments.merge(r, 1, Integer::sum);
+      else continue;
+      if (r == Reading.PLAIN) return;
+    }
+    if (Reading.DAY_FIRST.date(s) != null && Reading.MONTH_FIRST.date(s) == null) dayAbove12++;
+    if (Reading.MONTH_FIRST.date(s) != null && Reading.DAY_FIRST.date(s) == null) secondAbove12++;
+  }
+
+  private void comma(double d) {
+    commaNumbers++;
+    commaLeast = Math.min(commaLeast, d);
+    commaGreatest = Math.max(commaGreatest, d);
   }
 
   private void number(double d) {
@@ -74,54 +131,63 @@ public final class TypeGuess {
     greatest = Math.max(greatest, d);
   }
 
-  private static boolean isDate(String s) {
-    try {
-      LocalDate.parse(s);
-      return true;
-    } catch (DateTimeException e) {
-      return false;
-    }
-  }
-
-  private static boolean isMoment(String s) {
-    try {
-      Instant.parse(s);
-      return true;
-    } catch (DateTimeException e) {
-      return false;
-    }
-  }
-
   /**
    * The guess over all values seen. A type needs every filled value, save dates and moments, which
    * need 95 %: a single bad date in an old column must not turn the others into text. A text column
    * is a code list when it has 2 to 12 values and each stands for five features on average.
    */
   public Guess guess() {
-    if (filled == 0) return said(FieldType.TEXT, "no value in " + empty + " features");
-    if (truth == filled) return said(FieldType.YES_NO, all(truth, "yes / no"));
-    if (whole == filled) return said(FieldType.WHOLE, all(whole, "whole numbers") + range());
+    if (filled == 0)
+      return said(FieldType.TEXT, Reading.PLAIN, "no value in " + empty + " features");
+    if (truth == filled) return said(FieldType.YES_NO, Reading.PLAIN, all(truth, "yes / no"));
+    if (lists == filled) return said(FieldType.CODES, Reading.PLAIN, all(lists, "lists of codes"));
+    if (count(dates, Reading.COMPACT_DATE) == filled && numberKeptAsText == filled)
+      return said(FieldType.DATE, Reading.COMPACT_DATE, all(filled, "dates"));
+    if (whole == filled)
+      return said(FieldType.WHOLE, Reading.PLAIN, all(whole, "whole numbers") + range());
     if (whole + decimal == filled)
-      return said(FieldType.DECIMAL, all(whole + decimal, "numbers") + range());
-    if (date >= 0.95 * filled) return said(FieldType.DATE, all(date, "dates"));
-    if (moment >= 0.95 * filled) return said(FieldType.DATE_TIME, all(moment, "moments"));
-    if (!tooManyDistinct
+      return said(FieldType.DECIMAL, Reading.PLAIN, all(whole + decimal, "numbers") + range());
+    if (commaNumbers == filled && decimal == 0)
+      return said(
+          FieldType.DECIMAL, Reading.DECIMAL_COMMA, all(commaNumbers, "numbers") + commaRange());
+    for (Reading r : datesInOrder())
+      if (enough(count(dates, r))) return said(FieldType.DATE, r, all(count(dates, r), "dates"));
+    for (Reading r : datesInOrder())
+      if (enough(count(moments, r)))
+        return said(FieldType.DATE_TIME, r, all(count(moments, r), "moments"));
+    if (times == filled) return said(FieldType.TIME, Reading.PLAIN, all(times, "times of day"));
+    if (codeLike() && longest <= 40) return codes();
+    String numbers = whole + decimal > 0 ? "; " + (whole + decimal) + " of them numbers" : "";
+    return said(FieldType.TEXT, Reading.PLAIN, "text, up to " + longest + " characters" + numbers);
+  }
+
+  /** Day first unless only month first explains a value. */
+  private List<Reading> datesInOrder() {
+    return secondAbove12 > dayAbove12
+        ? List.of(Reading.PLAIN, Reading.MONTH_FIRST, Reading.DAY_FIRST)
+        : List.of(Reading.PLAIN, Reading.DAY_FIRST, Reading.MONTH_FIRST);
+  }
+
+  private static int count(Map<Reading, Integer> of, Reading r) {
+    return of.getOrDefault(r, 0);
+  }
+
+  private boolean enough(int n) {
+    return n > 0 && n >= 0.95 * filled;
+  }
+
+  private boolean codeLike() {
+    return !tooManyDistinct
         && distinct.size() >= 2
         && distinct.size() <= 12
-        && filled >= 5 * distinct.size()
-        && longest <= 40) {
-      List<Code> codes = new ArrayList<>();
-      for (String s : distinct.keySet()) codes.add(Code.of(s, s));
-      return new Guess(
-          FieldType.CODE,
-          distinct.size() + " different values in " + filled + " features",
-          codes,
-          filled,
-          empty,
-          longest);
-    }
-    String numbers = whole + decimal > 0 ? "; " + (whole + decimal) + " of them numbers" : "";
-    return said(FieldType.TEXT, "text, up to " + longest + " characters" + numbers);
+        && filled >= 5 * distinct.size();
+  }
+
+  private Guess codes() {
+    List<Code> codes = new ArrayList<>();
+    for (String s : distinct.keySet()) codes.add(Code.of(s, s));
+    String evidence = distinct.size() + " different values in " + filled + " features";
+    return new Guess(FieldType.CODE, Reading.PLAIN, evidence, codes, filled, empty, longest, true);
   }
 
   private String all(int n, String what) {
@@ -137,7 +203,19 @@ public final class TypeGuess {
     return ", " + Numbers.plain(least) + " to " + Numbers.plain(greatest);
   }
 
-  private Guess said(FieldType t, String evidence) {
-    return new Guess(t, evidence, List.of(), filled, empty, longest);
+  private String commaRange() {
+    return ", " + Numbers.plain(commaLeast) + " to " + Numbers.plain(commaGreatest);
+  }
+
+  private Guess said(FieldType t, Reading r, String evidence) {
+    String how = r.said().isEmpty() ? "" : ", " + r.said();
+    boolean code = t == FieldType.WHOLE && codeLike() && greatest - least <= 60;
+    return new Guess(
+        t, r, evidence + how + (code ? " → code?" : ""), List.of(), filled, empty, longest, code);
+  }
+
+  /** The distinct values with their counts while there are at most 60; empty beyond. */
+  public Map<String, Integer> distinct() {
+    return tooManyDistinct ? Map.of() : new TreeMap<>(distinct);
   }
 }

@@ -55,6 +55,11 @@ public final class Rule {
     return new Evaluator(situation).eval(tree);
   }
 
+  /** The value of a part of this rule's tree, for whoever evaluates the parts apart. */
+  public Value evaluate(Node part, Situation situation) {
+    return new Evaluator(situation).eval(part);
+  }
+
   /** Whether the rule says yes; unknown counts as no, as for ask when and filters. */
   public boolean holds(Situation situation) {
     return evaluate(situation).equals(Value.YES);

@@ -15,8 +15,8 @@ import org.whinridge.core.layer.Field;
 import org.whinridge.core.layer.FieldType;
 import org.whinridge.core.layer.GeometryKind;
 import org.whinridge.core.layer.Schema;
+import org.whinridge.core.place.CoordinateSystem;
 import org.whinridge.core.place.GeometryJson;
-import org.whinridge.core.place.ProjectSystem;
 import org.whinridge.core.prefill.PlaceIndex;
 import org.whinridge.core.value.Value;
 
@@ -101,7 +101,7 @@ final class FormFixture {
         Optional.of(new Coordinate(0.6, 0.6)),
         OptionalDouble.of(4),
         Map.of("beats", new PlaceIndex(List.of(square("b1", "West", 0), square("b2", "East", 1)))),
-        Optional.of(ProjectSystem.utmNorth(31)));
+        Optional.of(CoordinateSystem.utmNorth(31)));
   }
 
   private static Feature square(String id, String name, double x) {

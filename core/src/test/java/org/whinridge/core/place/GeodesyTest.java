@@ -93,7 +93,7 @@ class GeodesyTest {
    */
   @Test
   void utmIsSymmetricAboutItsMeridianAndScaledByItsFactor() {
-    ProjectSystem utm = ProjectSystem.utmNorth(29);
+    CoordinateSystem utm = CoordinateSystem.utmNorth(29);
     assertThat(utm.project(new Coordinate(-9, 57.9)).orElseThrow().x)
         .isCloseTo(500000, within(1e-6));
     Random r = new Random(3);
@@ -113,6 +113,6 @@ class GeodesyTest {
 
   @Test
   void definitionsThatMakeNoSenseGiveNoSystem() {
-    assertThat(ProjectSystem.of("X", "+proj=nonsense")).isEmpty();
+    assertThat(CoordinateSystem.of("X", "+proj=nonsense")).isEmpty();
   }
 }

@@ -8,7 +8,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import org.locationtech.jts.geom.Coordinate;
-import org.whinridge.core.place.ProjectSystem;
+import org.whinridge.core.place.CoordinateSystem;
 import org.whinridge.core.value.Value;
 import org.whinridge.core.value.ValueType;
 
@@ -99,6 +99,6 @@ final class TestNames implements Scope, Situation {
 
   @Override
   public Optional<Coordinate> project(Coordinate c) {
-    return ProjectSystem.utmNorth(29).project(c);
+    return CoordinateSystem.utmNorth(29).project(c);
   }
 }

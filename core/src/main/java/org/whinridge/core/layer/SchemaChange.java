@@ -1,0 +1,249 @@
+package org.whinridge.core.layer;
+
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.TreeMap;
+import org.whinridge.core.rules.Rules;
+import org.whinridge.core.value.Value;
+
+/**
+ * What a change of a layer's schema does to the features that are there: seen over all features
+ * before anything is written, then applied to each. No value is lost: one that the new type can't
+ * hold stays as it is and is told; the values of a field that is taken away go into the ledger.
+ */
+public final class SchemaChange {
+  /** The most features told per effect. */
+  public static final int MOST_TOLD = 100;
+
+  private final Schema before;
+  private final Schema after;
+  private final Map<String, Effect> effects = new LinkedHashMap<>();
+  private final Map<String, Map<String, Integer>> seen = new TreeMap<>();
+
+  /** A feature and the value it has. */
+  public record Told(String feature, String caption, String value) {}
+
+  /** What happens, of one kind, to one field. */
+  public static final class Effect {
+    private final String field;
+    private final Kind kind;
+    private int count;
+    private final List<Told> told = new ArrayList<>();
+
+    private Effect(String field, Kind kind) {
+      this.field = field;
+      this.kind = kind;
+    }
+
+    /** The field's label. */
+    public String field() {
+      return field;
+    }
+
+    /** What happens. */
+    public Kind kind() {
+      return kind;
+    }
+
+    /** To how many features. */
+    public int count() {
+      return count;
+    }
+
+    /** The first of them. */
+    public List<Told> told() {
+      return List.copyOf(told);
+    }
+  }
+
+  /** The kinds of effect. */
+  public enum Kind {
+    /** The field is new. */
+    ADDED("is added; no feature has a value in it yet"),
+    /** The field goes; these features have a value, which is kept in the ledger. */
+    REMOVED("is taken away; these features have a value in it, which the ledger keeps"),
+    /** The value takes the form of the new type. */
+    CONVERTED("takes the form of the new type"),
+    /** The value can't be of the new type and stays as it is. */
+    MISFIT("does not fit the new type and stays as it is"),
+    /** The value is not in the code list. */
+    NOT_LISTED("is not in the code list and stays as it is"),
+    /** The value is empty though the field may not be. */
+    EMPTY("is empty though it may not be"),
+    /** The value is shared though the field is unique. */
+    REPEATED("is shared with another feature though it must be unique");
+    private final String said;
+
+    Kind(String said) {
+      this.said = said;
+    }
+
+    /** The words for people. */
+    public String said() {
+      return said;
+    }
+  }
+
+  private SchemaChange(Schema before, Schema after) {
+    this.before = before;
+    this.after = after;
+    for (Field f : after.fields())
+      if (before.field(f.name()).isEmpty()) effect(f.label(), Kind.ADDED);
+    for (Field f : before.fields())
+      if (after.field(f.name()).isEmpty()) effect(f.label(), Kind.REMOVED);
+  }
+
+  /**
+   * A change from one schema to another. Fields are the same when their storage names are.
+   *
+   * @throws IllegalArgumentException when the kind of geometry differs, two fields have one name,
+   *     or the tag or a caption is no field of the new schema
+   */
+  public static SchemaChange between(Schema before, Schema after) {
+    if (before.kind() != after.kind())
+      throw new IllegalArgumentException("the kind of geometry of a layer can't be changed");
+    check(after);
+    return new SchemaChange(before, after);
+  }
+
+  /**
+   * Checks that a schema is sound in itself.
+   *
+   * @throws IllegalArgumentException with words for people
+   */
+  public static void check(Schema s) {
+    Map<String, Field> names = new TreeMap<>();
+    for (Field f : s.fields()) {
+      if (f.name().equals(LayerScope.PLACE))
+        throw new IllegalArgumentException(
+            "“place” is the feature's geometry and can't name a field");
+      if (names.put(f.name(), f) != null)
+        throw new IllegalArgumentException("two fields are stored as “" + f.name() + "”");
+      if (f.label().isBlank())
+        throw new IllegalArgumentException("the field “" + f.name() + "” has no label");
+      checkCodes(f);
+    }
+    LayerScope scope = new LayerScope(s);
+    for (Field f : s.fields()) checkRules(f, scope);
+    if (!s.tagField().isEmpty() && !names.containsKey(s.tagField()))
+      throw new IllegalArgumentException(
+          "the tag field “" + s.tagField() + "” is no field of the layer");
+    for (String c : s.captionFields())
+      if (!names.containsKey(c))
+        throw new IllegalArgumentException(
+            "the caption field “" + c + "” is no field of the layer");
+  }
+
+  private static void checkCodes(Field f) {
+    Map<String, Code> codes = new TreeMap<>();
+    for (Code c : f.codes())
+      if (codes.put(c.code(), c) != null)
+        throw new IllegalArgumentException(
+            "the code list of “" + f.label() + "” has the code “" + c.code() + "” twice");
+  }
+
+  private static void checkRules(Field f, LayerScope scope) {
+    if (f.start() instanceof Start.Formula formula) {
+      var out = Rules.formula(formula.text(), scope, f.type().valueType());
+      if (out.rule().isEmpty())
+        throw new IllegalArgumentException(
+            "the default of “"
+                + f.label()
+                + "” can't be worked out: "
+                + out.problems().get(0).message());
+    }
+    if (f.start() instanceof Start.Fixed fixed
+        && !f.holds(Reading.PLAIN.read(Value.text(fixed.text()), f.type())))
+      throw new IllegalArgumentException(
+          "the default “" + fixed.text() + "” of “" + f.label() + "” is no " + f.type().said());
+    for (Code c : f.codes()) {
+      if (c.fitsWhen().isBlank()) continue;
+      var out = Rules.condition(c.fitsWhen(), scope);
+      if (out.rule().isEmpty())
+        throw new IllegalArgumentException(
+            "“fits when” of the code “"
+                + c.code()
+                + "” of “"
+                + f.label()
+                + "”: "
+                + out.problems().get(0).message());
+    }
+  }
+
+  private Effect effect(String label, Kind kind) {
+    return effects.computeIfAbsent(label + " " + kind, k -> new Effect(label, kind));
+  }
+
+  /** Looks at one feature; nothing is changed. */
+  public void see(Feature f) {
+    for (Field old : before.fields()) {
+      Value v = f.value(old.name());
+      Optional<Field> now = after.field(old.name());
+      if (now.isEmpty()) {
+        if (!v.isEmpty()) tell(old.label(), Kind.REMOVED, f, v);
+      } else if (!now.get().equals(old)) changed(old, now.get(), f, v);
+    }
+  }
+
+  private void changed(Field old, Field now, Feature f, Value v) {
+    Value to = convert(now, v);
+    if (!to.equals(v)) tell(now.label(), Kind.CONVERTED, f, v);
+    if (!now.holds(to) && (old.holds(v) || now.type() != old.type()))
+      tell(now.label(), Kind.MISFIT, f, v);
+    else if (!now.codes().isEmpty() && !now.codes().equals(old.codes()) && !listed(now, to))
+      tell(now.label(), Kind.NOT_LISTED, f, v);
+    if (to.isEmpty() && !now.nullable() && old.nullable()) tell(now.label(), Kind.EMPTY, f, v);
+    if (now.unique() && !old.unique() && !to.isEmpty()) {
+      int n =
+          seen.computeIfAbsent(now.name(), k -> new TreeMap<>()).merge(to.plain(), 1, Integer::sum);
+      if (n > 1) tell(now.label(), Kind.REPEATED, f, v);
+    }
+  }
+
+  private static boolean listed(Field f, Value v) {
+    if (v.isEmpty()) return true;
+    for (Value one : v instanceof Value.Many m ? m.values() : List.of(v))
+      if (f.codes().stream().noneMatch(c -> c.code().equals(one.plain()))) return false;
+    return true;
+  }
+
+  private void tell(String label, Kind kind, Feature f, Value v) {
+    Effect e = effect(label, kind);
+    e.count++;
+    if (e.told.size() < MOST_TOLD)
+      e.told.add(new Told(f.id(), before.caption(f.values()), v.plain()));
+  }
+
+  private static Value convert(Field to, Value v) {
+    Value c = Reading.PLAIN.read(v, to.type());
+    return to.holds(c) || c.type() == to.type().valueType() ? c : v;
+  }
+
+  /**
+   * What to set on a feature: fields that go become empty, values take their new form. Empty when
+   * nothing of it changes.
+   */
+  public Map<String, Value> rewrite(Feature f) {
+    Map<String, Value> out = new LinkedHashMap<>();
+    for (Field old : before.fields()) {
+      Value v = f.value(old.name());
+      if (v.isEmpty()) continue;
+      Optional<Field> now = after.field(old.name());
+      Value to = now.isEmpty() ? Value.EMPTY : convert(now.get(), v);
+      if (!to.equals(v)) out.put(old.name(), to);
+    }
+    return out;
+  }
+
+  /**
+   * What was seen, in the order of the fields; an effect on no feature is there for added fields.
+   */
+  public List<Effect> effects() {
+    return effects.values().stream()
+        .filter(e -> e.count > 0 || e.kind == Kind.ADDED || e.kind == Kind.REMOVED)
+        .toList();
+  }
+}

@@ -1,0 +1,281 @@
+package org.whinridge.core.profile;
+
+import java.util.ArrayList;
+import java.util.EnumMap;
+import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import org.locationtech.jts.geom.Coordinate;
+import org.locationtech.jts.geom.Envelope;
+import org.locationtech.jts.geom.Geometry;
+import org.locationtech.jts.geom.Polygonal;
+import org.locationtech.jts.operation.valid.IsValidOp;
+import org.whinridge.core.layer.Code;
+import org.whinridge.core.layer.Field;
+import org.whinridge.core.layer.FieldType;
+import org.whinridge.core.layer.GeometryKind;
+import org.whinridge.core.value.Fold;
+import org.whinridge.core.value.Numbers;
+import org.whinridge.core.value.Value;
+
+/**
+ * Looks through a layer of a file, feature by feature, before anything is imported: kinds of
+ * geometry, extent, columns with guessed types, keys that repeat, geometries that are broken,
+ * problems by row. Memory is bounded whatever the file holds.
+ */
+public final class Survey {
+  /** The most problems that are told one by one. */
+  public static final int MOST_TOLD = 200;
+
+  private static final int MOST_COLUMNS = 500;
+  private static final int SAMPLES = 4;
+  private int count;
+  private int withoutPlace;
+  private int selfCrossing;
+  private int problems;
+  private final Map<GeometryKind, Integer> kinds = new EnumMap<>(GeometryKind.class);
+  private final Envelope extent = new Envelope();
+  private final Map<String, Watched> columns = new LinkedHashMap<>();
+  private final List<String> told = new ArrayList<>();
+  private final List<String> foreignText = new ArrayList<>();
+
+  private static final class Watched {
+    final TypeGuess guess = new TypeGuess();
+    final KeyWatch keys = new KeyWatch();
+    final Set<String> samples = new LinkedHashSet<>();
+    double least = Double.POSITIVE_INFINITY;
+    double greatest = Double.NEGATIVE_INFINITY;
+    int numbers;
+    int filled;
+  }
+
+  /**
+   * A column of the file.
+   *
+   * @param source its own name
+   * @param field the field guessed for it
+   * @param guess the type and its evidence
+   * @param samples some of its values
+   * @param mayBeKey whether it can tell features apart
+   * @param repeated values that come more than once, when it may be a key
+   * @param distinct its values with their counts, when they are at most 60
+   */
+  public record Column(
+      String source,
+      Field field,
+      TypeGuess.Guess guess,
+      List<String> samples,
+      boolean mayBeKey,
+      List<String> repeated,
+      Map<String, Integer> distinct) {}
+
+  /**
+   * Looks at one feature.
+   *
+   * @param number its number in the file
+   * @param geometry in the file's coordinates, by the kinds that it has
+   * @param problem what its reader found wrong, "" for nothing
+   * @throws IllegalArgumentException when the features have more than 500 different columns between
+   *     them
+   */
+  public void see(
+      int number, Map<GeometryKind, Geometry> geometry, Map<String, Value> values, String problem) {
+    count++;
+    if (!problem.isEmpty()) tell(problem);
+    if (geometry.isEmpty()) withoutPlace++;
+    geometry.forEach((kind, g) -> place(number, kind, g));
+    for (Map.Entry<String, Value> e : values.entrySet()) column(number, e.getKey(), e.getValue());
+  }
+
+  private void place(int number, GeometryKind kind, Geometry g) {
+    for (Coordinate c : corners(g))
+      if (Double.isNaN(c.x)
+          || Double.isInfinite(c.x)
+          || Double.isNaN(c.y)
+          || Double.isInfinite(c.y)) {
+        tell("Row " + number + ": a coordinate is no number; it is taken without a place.");
+        withoutPlace++;
+        return;
+      }
+    kinds.merge(kind, 1, Integer::sum);
+    extent.expandToInclude(g.getEnvelopeInternal());
+    if (!(g instanceof Polygonal)) return;
+    IsValidOp valid = new IsValidOp(g);
+    if (valid.isValid()) return;
+    selfCrossing++;
+    Coordinate at = valid.getValidationError().getCoordinate();
+    tell(
+        "Row "
+            + number
+            + ": its polygon crosses itself"
+            + (at == null ? "" : " at " + Numbers.round(at.x, 6) + ", " + Numbers.round(at.y, 6))
+            + " ("
+            + Fold.lower(valid.getValidationError().getMessage())
+            + ").");
+  }
+
+  private static Coordinate[] corners(Geometry g) {
+    return g.getNumPoints() < 2_000 ? g.getCoordinates() : new Coordinate[] {g.getCoordinate()};
+  }
+
+  private void column(int number, String name, Value v) {
+    Watched w = columns.get(name);
+    if (w == null) {
+      if (columns.size() >= MOST_COLUMNS)
+        throw new IllegalArgumentException(
+            "The features have more than "
+                + MOST_COLUMNS
+                + " different properties between them; feature "
+                + number
+                + " brings one more.");
+      w = new Watched();
+      columns.put(name, w);
+    }
+    w.guess.see(v);
+    if (v.isEmpty()) return;
+    w.filled++;
+    String s = v.plain();
+    w.keys.see(s, number);
+    number(w, v, s);
+    if (w.samples.size() < SAMPLES) w.samples.add(s.substring(0, Math.min(30, s.length())));
+    if (foreignText.size() < 5 && !plain(s) && !foreignText.contains(s))
+      foreignText.add(s.substring(0, Math.min(60, s.length())));
+  }
+
+  private static void number(Watched w, Value v, String s) {
+    double d;
+    if (v instanceof Value.Num n) d = n.value();
+    else {
+      var read = Numbers.read(s);
+      if (read.isEmpty()) read = org.whinridge.core.layer.Reading.DECIMAL_COMMA.number(s.strip());
+      if (read.isEmpty()) return;
+      d = read.getAsDouble();
+    }
+    w.numbers++;
+    w.least = Math.min(w.least, d);
+    w.greatest = Math.max(w.greatest, d);
+  }
+
+  private static boolean plain(String s) {
+    for (int i = 0; i < s.length(); i++) if (s.charAt(i) > 126) return false;
+    return true;
+  }
+
+  /** Tells of something wrong; beyond {@link #MOST_TOLD} it is only counted. */
+  public void tell(String problem) {
+    problems++;
+    if (told.size() < MOST_TOLD) told.add(problem);
+  }
+
+  /** How many features there are. */
+  public int count() {
+    return count;
+  }
+
+  /** How many have no geometry that can be used. */
+  public int withoutPlace() {
+    return withoutPlace;
+  }
+
+  /** How many polygons cross themselves. */
+  public int selfCrossing() {
+    return selfCrossing;
+  }
+
+  /** Features of each kind of geometry. */
+  public Map<GeometryKind, Integer> kinds() {
+    return new EnumMap<>(kinds.isEmpty() ? new EnumMap<>(GeometryKind.class) : kinds);
+  }
+
+  /** The box around all geometries, in the file's coordinates. */
+  public Envelope extent() {
+    return new Envelope(extent);
+  }
+
+  /** The first problems, in words. */
+  public List<String> problems() {
+    return List.copyOf(told);
+  }
+
+  /** How many problems there are in all. */
+  public int problemCount() {
+    return problems;
+  }
+
+  /** Some texts with letters beyond ASCII, to see whether the encoding is right. */
+  public List<String> foreignText() {
+    return List.copyOf(foreignText);
+  }
+
+  /** Whether the extent can be degrees of longitude and latitude. */
+  public boolean mayBeDegrees() {
+    return extent.isNull()
+        || extent.getMinX() >= -180.001
+            && extent.getMaxX() <= 180.001
+            && extent.getMinY() >= -90.001
+            && extent.getMaxY() <= 90.001;
+  }
+
+  /** Where the rows of a plain table are, if its columns say. */
+  public Optional<PlaceColumns> places() {
+    return PlaceColumns.find(
+        List.copyOf(columns.keySet()),
+        new PlaceColumns.Ranges() {
+          @Override
+          public Optional<double[]> of(String column) {
+            Watched w = columns.get(column);
+            return w.numbers == 0 || w.numbers < 0.9 * w.filled
+                ? Optional.empty()
+                : Optional.of(new double[] {w.least, w.greatest});
+          }
+
+          @Override
+          public String sample(String column) {
+            Watched w = columns.get(column);
+            return w.samples.isEmpty() ? "" : w.samples.iterator().next();
+          }
+        });
+  }
+
+  /** The columns in the order of their first appearance, each with the field guessed for it. */
+  public List<Column> columns() {
+    List<Column> out = new ArrayList<>();
+    Set<String> names = new LinkedHashSet<>();
+    columns.forEach(
+        (source, w) -> {
+          String base = Field.nameFrom(source);
+          if (base.equals(org.whinridge.core.layer.LayerScope.PLACE)) base = "place_name";
+          String name = base;
+          for (int i = 2; !names.add(name); i++) name = base + "_" + i;
+          TypeGuess.Guess g = w.guess.guess();
+          out.add(
+              new Column(
+                  source,
+                  Field.of(name, label(source), g.type()).with(readable(g.codes())),
+                  g,
+                  List.copyOf(w.samples),
+                  w.keys.mayBeKey(count) && g.type() != FieldType.DECIMAL,
+                  w.keys.mayBeKey(count) ? List.copyOf(w.keys.told()) : List.of(),
+                  w.guess.distinct()));
+        });
+    return out;
+  }
+
+  /** Codes that look like names in a program get a readable label; others are their own label. */
+  private static List<Code> readable(List<Code> codes) {
+    return codes.stream()
+        .map(c -> c.code().matches("[a-z][a-z0-9_]*") ? Code.of(c.code(), label(c.code())) : c)
+        .toList();
+  }
+
+  /** A readable label for a column: "silt_depth" gives "Silt depth". */
+  public static String label(String source) {
+    String s = source.replace('_', ' ').strip();
+    return s.isEmpty()
+        ? "Field"
+        : Fold.upper(s.substring(0, 1)) + s.substring(1, Math.min(80, s.length()));
+  }
+}
