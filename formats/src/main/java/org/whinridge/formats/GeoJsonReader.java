@@ -18,15 +18,13 @@ import tools.jackson.core.StreamReadConstraints;
 import tools.jackson.core.json.JsonFactory;
 
 /**
- * Streams a GeoJSON file (RFC 7946): one feature in memory at a time. Takes a FeatureCollection or
- * a single Feature.
+ * Streams a GeoJSON file (RFC 7946): one feature in memory at a time. Takes a FeatureCollection, a
+ * single Feature, or features one after the other, as newline-delimited GeoJSON and GeoJSON text
+ * sequences (RFC 8142) have them. A geometry that can't be read is told with its feature; the
+ * others go on.
  */
 public final class GeoJsonReader {
-  /** The most features that one file may hold. */
-  public static final int MOST_FEATURES = 2_000_000;
-
-  /** The most properties that one feature may have. */
-  public static final int MOST_PROPERTIES = 500;
+  private static final int MOST_PROPERTIES = Limits.COLUMNS;
 
   private static final JsonFactory FACTORY =
       JsonFactory.builder()
@@ -38,17 +36,11 @@ public final class GeoJsonReader {
                   .build())
           .build();
 
-  /** Takes features one after the other. */
-  public interface Sink {
-    /** Takes one feature; a problem ends the reading. */
-    void take(RawFeature feature) throws FileProblem;
-  }
-
   private final JsonParser p;
-  private final Sink sink;
+  private final Source.Sink sink;
   private int count;
 
-  private GeoJsonReader(JsonParser p, Sink sink) {
+  private GeoJsonReader(JsonParser p, Source.Sink sink) {
     this.p = p;
     this.sink = sink;
   }
@@ -60,7 +52,7 @@ public final class GeoJsonReader {
    * @throws FileProblem when this is not JSON, not GeoJSON, or a feature can't be read; the message
    *     has the feature's number
    */
-  public static int read(InputStream in, Sink sink) throws FileProblem {
+  public static int read(InputStream in, Source.Sink sink) throws FileProblem {
     try (JsonParser p = FACTORY.createParser(tools.jackson.core.ObjectReadContext.empty(), in)) {
       GeoJsonReader r = new GeoJsonReader(p, sink);
       r.file();
@@ -86,9 +78,49 @@ public final class GeoJsonReader {
         + s.substring(1, Math.min(s.length(), 160));
   }
 
+  /**
+   * The coordinate system that an older file names (GeoJSON before RFC 7946), as it is written: ""
+   * for none. Reads the file's head only when the member stands before the features.
+   */
+  static String system(InputStream in) throws FileProblem {
+    try (JsonParser p = FACTORY.createParser(tools.jackson.core.ObjectReadContext.empty(), in)) {
+      if (p.nextToken() != JsonToken.START_OBJECT) return "";
+      while (p.nextToken() == JsonToken.PROPERTY_NAME) {
+        String name = p.currentName();
+        p.nextToken();
+        if (name.equals("crs")) return named(new GeoJsonReader(p, f -> {}).value(0));
+        if (name.equals("features")) return "";
+        p.skipChildren();
+      }
+      return "";
+    } catch (JacksonException e) {
+      return ""; // the reading itself will say where it is not sound
+    }
+  }
+
+  private static String named(JsonValue crs) {
+    if (!crs.isObject()) return "";
+    JsonValue p = crs.asObject().get("properties");
+    return p == null || !p.isObject() ? crs.toString() : p.asObject().getString("name", "");
+  }
+
   private void file() throws FileProblem {
     if (p.nextToken() != JsonToken.START_OBJECT)
       throw new FileProblem("This is not a GeoJSON file: it does not begin with an object { … }.");
+    object();
+    boolean several = false;
+    while (p.nextToken() != null) {
+      if (p.currentToken() != JsonToken.START_OBJECT || !single)
+        throw new FileProblem("Something follows the end of the GeoJSON object.");
+      several = true;
+      object();
+    }
+    if (count == 0 && !several) throw new FileProblem("The file holds no features.");
+  }
+
+  private boolean single;
+
+  private void object() throws FileProblem {
     String type = "";
     JsonObject lone = new JsonObject();
     boolean features = false;
@@ -106,42 +138,27 @@ public final class GeoJsonReader {
         type = p.getString();
       else if (name.equals("geometry") || name.equals("properties") || name.equals("id"))
         lone.add(name, value(0));
-      else if (name.equals("crs")) crs(value(0));
       else p.skipChildren();
     }
-    if (type.equals("Feature") && !features) feature(lone);
+    single = type.equals("Feature") && !features;
+    if (single) feature(lone);
     else if (!type.equals("FeatureCollection") || !features)
       throw new FileProblem(
           type.isEmpty()
               ? "This is JSON but not GeoJSON: it has no type FeatureCollection."
               : "This is GeoJSON of type " + type + "; a layer is made from a FeatureCollection.");
-    if (p.nextToken() != null)
-      throw new FileProblem("Something follows the end of the GeoJSON object.");
-    if (count == 0) throw new FileProblem("The file holds no features.");
-  }
-
-  /**
-   * GeoJSON before RFC 7946 could name a coordinate system; only WGS 84 can be read as it stands.
-   */
-  private static void crs(JsonValue v) throws FileProblem {
-    String s = v.toString();
-    if (v.isNull() || s.contains("CRS84") || s.contains("4326")) return;
-    throw new FileProblem(
-        "The file names another coordinate system than WGS 84 ("
-            + s.substring(0, Math.min(120, s.length()))
-            + "). GeoJSON is WGS 84 by RFC 7946; convert the file to longitude and latitude first.");
   }
 
   private void feature(JsonObject o) throws FileProblem {
-    if (++count > MOST_FEATURES)
-      throw new FileProblem("The file holds more than 2,000,000 features.");
+    Limits.features(++count);
     JsonValue g = o.get("geometry");
     Optional<Geometry> geometry = Optional.empty();
+    String problem = "";
     if (g != null && g.isObject())
       try {
-        geometry = Optional.of(GeometryJson.readOrSay(g.asObject()));
+        geometry = Optional.of(GeometryJson.readAnywhere(g.asObject())).filter(x -> !x.isEmpty());
       } catch (IllegalArgumentException e) {
-        throw new FileProblem("Feature " + count + ": " + e.getMessage() + ".", e);
+        problem = "Feature " + count + ": " + e.getMessage() + ".";
       }
     Map<String, Value> properties = new LinkedHashMap<>();
     JsonValue ps = o.get("properties");
@@ -157,7 +174,7 @@ public final class GeoJsonReader {
                 + " can be kept.");
       for (JsonObject.Member m : ps.asObject()) properties.put(m.getName(), scalar(m.getValue()));
     }
-    sink.take(new RawFeature(count, geometry, properties));
+    sink.take(new RawFeature(count, geometry, properties, problem, java.util.List.of()));
   }
 
   /**

@@ -3,6 +3,8 @@ package org.whinridge.formats;
 import java.util.ArrayList;
 import java.util.List;
 import org.locationtech.jts.geom.Envelope;
+import org.whinridge.core.place.CoordinateSystem;
+import org.whinridge.formats.crs.CoordinateSystems;
 
 /**
  * The statements that make a GeoPackage's own tables. Source: OGC 12-128r18, annex C (tables) and
@@ -27,7 +29,26 @@ final class GeoPackageTables {
 
   private GeoPackageTables() {}
 
-  static List<String> contents(String table, boolean spatial, Envelope e) {
+  /** The row of a coordinate system; its definition is "undefined" when there is no text of it. */
+  static String system(CoordinateSystem s, int id) {
+    String text = CoordinateSystems.text(s).orElse("undefined");
+    return "INSERT OR IGNORE INTO gpkg_spatial_ref_sys VALUES ("
+        + literal(s.name())
+        + ","
+        + id
+        + ",'EPSG',"
+        + id
+        + ","
+        + literal(text)
+        + ",NULL)";
+  }
+
+  static String literal(String s) {
+    return "'" + s.replace("'", "''") + "'";
+  }
+
+  static List<String> contents(
+      String table, String identifier, boolean spatial, Envelope e, int srs) {
     String box =
         e.isNull()
             ? "NULL,NULL,NULL,NULL"
@@ -37,23 +58,25 @@ final class GeoPackageTables {
             + table
             + "','"
             + (spatial ? "features" : "attributes")
-            + "','"
-            + table
             + "',"
+            + literal(identifier)
+            + ","
             + box
             + ","
-            + (spatial ? 4326 : "NULL")
+            + (spatial ? srs : "NULL")
             + ")");
   }
 
-  static List<String> geometry(String table, String type) {
+  static List<String> geometry(String table, String type, int srs) {
     List<String> out = new ArrayList<>();
     out.add(
         "INSERT INTO gpkg_geometry_columns VALUES ('"
             + table
             + "','geom','"
             + type
-            + "',4326,0,0)");
+            + "',"
+            + srs
+            + ",0,0)");
     out.add(
         "INSERT INTO gpkg_extensions VALUES ('"
             + table

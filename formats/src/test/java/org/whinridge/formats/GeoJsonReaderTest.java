@@ -73,11 +73,9 @@ class GeoJsonReaderTest {
       delimiter = '|',
       quoteCharacter = '~',
       value = {
-        "{\"type\":\"FeatureCollection\",\"crs\":{\"properties\":{\"name\":\"urn:ogc:def:crs:EPSG::27700\"}},\"features\":[]}|another coordinate system",
         "{\"type\":\"FeatureCollection\",\"features\":{}}|of type FeatureCollection",
         "{\"type\":\"FeatureCollection\",\"features\":[]} x|not sound JSON",
         "{\"type\":\"FeatureCollection\",\"features\":[]}{}|follows the end",
-        "{\"type\":\"Feature\",\"geometry\":{\"type\":\"GeometryCollection\",\"geometries\":[]}}|Feature 1",
         "{\"type\":\"Feature\",\"geometry\":{\"type\":\"Point\",\"coordinates\":[1e999,0]}}|too large",
         "|does not begin"
       })
@@ -92,6 +90,33 @@ class GeoJsonReaderTest {
                             ? json.replace("[]", "[" + feature("{}") + "]")
                             : json))
         .withMessageContaining(words);
+  }
+
+  @Test
+  void aBadGeometryIsToldWithItsFeatureAndTheOthersGoOn() throws Exception {
+    List<RawFeature> all =
+        read(
+            collection(
+                "{\"type\":\"Feature\",\"properties\":{\"a\":1},\"geometry\":{\"type\":\"Polygon\",\"coordinates\":[[[0,0],[1,0],[1,1],[0,1]]]}},"
+                    + feature("{\"a\":2}")));
+    assertThat(all).hasSize(2);
+    assertThat(all.get(0).problem()).startsWith("Feature 1: ");
+    assertThat(all.get(0).geometry()).isEmpty();
+    assertThat(all.get(1).problem()).isEmpty();
+  }
+
+  @Test
+  void newlineDelimitedFeaturesAreRead() throws Exception {
+    assertThat(read(feature("{\"a\":1}") + "\n" + feature("{\"a\":2}") + "\n")).hasSize(2);
+  }
+
+  @Test
+  void theSystemOfAnOlderFileIsFound() throws Exception {
+    String file =
+        "{\"type\":\"FeatureCollection\",\"crs\":{\"type\":\"name\",\"properties\":{\"name\":\"urn:ogc:def:crs:EPSG::27700\"}},\"features\":[]}";
+    assertThat(
+            GeoJsonReader.system(new ByteArrayInputStream(file.getBytes(StandardCharsets.UTF_8))))
+        .isEqualTo("urn:ogc:def:crs:EPSG::27700");
   }
 
   @Test

@@ -1,0 +1,200 @@
+package org.whinridge.formats;
+
+import java.io.IOException;
+import java.io.InputStream;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+
+/**
+ * Opens what was brought: any number of files, archives unpacked, parts of Shapefiles put together.
+ * What a file is, its content decides; the ending only tells a plain text table.
+ */
+public final class Sources {
+  /** A file that was brought: the name it had, and where its bytes are. */
+  public record Brought(String name, Path file) {}
+
+  /** A file of which nothing is taken, and why. */
+  public record NotUnderstood(String name, String why) {}
+
+  /** What can be read, and what not. */
+  public record Opened(List<Source> sources, List<NotUnderstood> notUnderstood) {}
+
+  private final Path scratch;
+  private final List<Source> sources = new ArrayList<>();
+  private final List<NotUnderstood> notUnderstood = new ArrayList<>();
+  private final Map<String, Map<String, Path>> shapefiles = new LinkedHashMap<>();
+  private final Map<String, String> stems = new LinkedHashMap<>();
+  private final Map<String, Path> photos = new LinkedHashMap<>();
+  private final List<Brought> kmls = new ArrayList<>();
+  private int archives;
+
+  private Sources(Path scratch) {
+    this.scratch = scratch;
+  }
+
+  /**
+   * Opens files.
+   *
+   * @param scratch an empty folder for what is unpacked; the caller removes it
+   */
+  public static Opened open(List<Brought> files, Path scratch) throws IOException {
+    Sources s = new Sources(scratch);
+    for (Brought b : files) s.file(b, 0);
+    s.together();
+    return new Opened(List.copyOf(s.sources), List.copyOf(s.notUnderstood));
+  }
+
+  private void file(Brought b, int depth) throws IOException {
+    try {
+      one(b, depth);
+    } catch (FileProblem e) {
+      notUnderstood.add(new NotUnderstood(b.name, e.getMessage()));
+    } catch (java.io.EOFException e) {
+      notUnderstood.add(new NotUnderstood(b.name, "The file ends too early."));
+    }
+  }
+
+  private void one(Brought b, int depth) throws FileProblem, IOException {
+    byte[] head;
+    try (InputStream in = Files.newInputStream(b.file)) {
+      head = in.readNBytes(4096);
+    }
+    if (head.length == 0) throw new FileProblem("The file is empty.");
+    String ending = FileNames.ending(b.name);
+    if (Archive.isZip(head)) archive(b, depth);
+    else if (begins(head, "SQLite format 3\0")) sources.add(new GeoPackageSource(b.name, b.file));
+    else if (isPart(ending)) part(b, ending);
+    else if ((head[0] & 255) == 0xFF && head.length > 2 && (head[1] & 255) == 0xD8)
+      photos.put(b.name, b.file);
+    else {
+      String text = text(head);
+      if (text.startsWith("<")) xml(b, text);
+      else if (text.startsWith("{") || text.startsWith("["))
+        sources.add(new GeoJsonSource(b.name, b.file));
+      else if (List.of("csv", "tsv", "txt", "tab").contains(ending))
+        sources.add(new CsvSource(b.name, b.file));
+      else if (List.of("geojson", "json", "geojsonl", "ndjson").contains(ending))
+        throw new FileProblem(
+            "This is not sound JSON: it begins with “" + Limits.cut(text, 20) + "”.");
+      else throw new FileProblem(unknown(ending, head));
+    }
+  }
+
+  private static String unknown(String ending, byte[] head) {
+    for (byte x : head)
+      if (x == 0)
+        return "This kind of file is not understood"
+            + (ending.isEmpty() ? "." : " (." + ending + ").");
+    return "This is text, but no table or map data that is understood; name a table .csv.";
+  }
+
+  private static boolean begins(byte[] head, String with) {
+    byte[] w = with.getBytes(StandardCharsets.ISO_8859_1);
+    return head.length >= w.length && java.util.Arrays.equals(head, 0, w.length, w, 0, w.length);
+  }
+
+  private static String text(byte[] head) {
+    String s = new String(head, StandardCharsets.UTF_8);
+    if (head.length > 1 && (head[0] & 255) == 0xFF && (head[1] & 255) == 0xFE)
+      s = new String(head, StandardCharsets.UTF_16LE);
+    return s.replace("\uFEFF", "").replace("\u001E", "").stripLeading();
+  }
+
+  private void xml(Brought b, String text) throws FileProblem, IOException {
+    String t = text.toLowerCase(Locale.ROOT);
+    if (t.contains("<kml")) kmls.add(b);
+    else if (t.contains("<gpx")) sources.add(new GpxSource(b.name, b.file));
+    else throw new FileProblem("This is XML, but neither KML nor GPX.");
+  }
+
+  private static boolean isPart(String ending) {
+    return List.of("shp", "dbf", "shx", "prj", "cpg", "sbn", "sbx", "qix").contains(ending);
+  }
+
+  private void part(Brought b, String ending) {
+    String name = b.name.replace('\\', '/');
+    String stem = name.substring(0, name.length() - ending.length() - 1);
+    stems.putIfAbsent(stem.toLowerCase(Locale.ROOT), FileNames.shown(stem));
+    shapefiles
+        .computeIfAbsent(stem.toLowerCase(Locale.ROOT), k -> new LinkedHashMap<>())
+        .put(ending, b.file);
+  }
+
+  private void archive(Brought b, int depth) throws FileProblem, IOException {
+    List<String> names = Archive.names(b.file);
+    if (names.contains("xl/workbook.xml")) {
+      sources.add(new XlsxSource(b.name, b.file));
+      return;
+    }
+    if (depth > 0 && !FileNames.ending(b.name).equals("kmz"))
+      throw new FileProblem("An archive within an archive is not opened; bring it in by itself.");
+    if (names.stream().anyMatch(n -> n.equals("mimetype")) && names.contains("content.xml"))
+      throw new FileProblem("This is an OpenDocument file; save it as .xlsx or .csv.");
+    Path into = Files.createDirectories(scratch.resolve("a" + archives++));
+    List<Archive.Entry> entries = Archive.unpack(b.file, into);
+    boolean kmz = entries.stream().anyMatch(e -> FileNames.ending(e.name()).equals("kml"));
+    if (kmz) kmz(b, entries);
+    else
+      for (Archive.Entry e : entries)
+        if (!e.name().contains("__MACOSX")) file(new Brought(e.name(), e.file()), depth + 1);
+  }
+
+  private void kmz(Brought b, List<Archive.Entry> entries) throws IOException {
+    Map<String, Path> pictures = new LinkedHashMap<>();
+    for (Archive.Entry e : entries) {
+      String ending = FileNames.ending(e.name());
+      if (List.of("jpg", "jpeg").contains(ending)) pictures.put(e.name(), e.file());
+    }
+    for (Archive.Entry e : entries)
+      if (FileNames.ending(e.name()).equals("kml"))
+        sources.add(new KmlSource(b.name, e.file(), pictures));
+      else if (!pictures.containsKey(e.name())
+          && !List.of("png", "gif", "svg").contains(FileNames.ending(e.name())))
+        file(new Brought(e.name(), e.file()), 1);
+  }
+
+  /** Parts that lie in several files: Shapefiles, photos, a KML with the pictures beside it. */
+  private void together() throws IOException {
+    for (Map.Entry<String, Map<String, Path>> s : shapefiles.entrySet()) {
+      String stem = stems.get(s.getKey());
+      String name = stem + ".shp";
+      if (!s.getValue().containsKey("shp")) {
+        if (s.getValue().containsKey("dbf"))
+          notUnderstood.add(
+              new NotUnderstood(stem + ".dbf", "The .shp that belongs to it is missing."));
+        else
+          s.getValue()
+              .keySet()
+              .forEach(
+                  p ->
+                      notUnderstood.add(
+                          new NotUnderstood(
+                              stem + "." + p, "The .shp that belongs to it is missing.")));
+        continue;
+      }
+      try {
+        sources.add(new ShapefileSource(name, s.getValue()));
+      } catch (FileProblem e) {
+        notUnderstood.add(new NotUnderstood(name, e.getMessage()));
+      } catch (java.io.EOFException e) {
+        notUnderstood.add(new NotUnderstood(name, "The file ends too early."));
+      }
+    }
+    for (Brought k : kmls) {
+      String home = k.name.replace('\\', '/').replaceFirst("[^/]*$", "");
+      Map<String, Path> beside = new LinkedHashMap<>();
+      photos.forEach(
+          (n, p) ->
+              beside.put(
+                  n.replace('\\', '/').startsWith(home) ? n.substring(home.length()) : n, p));
+      sources.add(new KmlSource(k.name, k.file, beside));
+    }
+    if (!photos.isEmpty() && kmls.isEmpty()) sources.add(new PhotosSource(photos));
+  }
+}
