@@ -106,7 +106,7 @@ public final class Ostrey {
   }
 
   /** Condition grades, 1 (very good) to 5 (very poor): common practice, no source. */
-  private static Field conditionField() {
+  static Field conditionField() {
     return Field.of("condition", "Condition", FieldType.WHOLE)
         .with(
             List.of(
@@ -195,13 +195,7 @@ public final class Ostrey {
                     }
                     [r.nextInt(4)]));
       v.values().removeIf(Value::isEmpty);
-      out.add(
-          new Feature(
-              new UUID(r.nextLong() & ~0xF000L | 0x4000L, r.nextLong() >>> 2 | 0x8000000000000000L)
-                  .toString(),
-              Optional.of(place),
-              v,
-              1));
+      out.add(feature(r, Optional.of(place), v));
     }
     return out;
   }
@@ -261,6 +255,52 @@ public final class Ostrey {
                 1));
       }
     return out;
+  }
+
+  /** A feature with an id out of the random numbers, so that the same seed gives the same. */
+  static Feature feature(Random r, Optional<Geometry> place, Map<String, Value> values) {
+    UUID id = new UUID(r.nextLong() & ~0xF000L | 0x4000L, r.nextLong() >>> 2 | 0x8000000000000000L);
+    return new Feature(id.toString(), place, values, 1);
+  }
+
+  /** Banks and drains: lines. */
+  public static Schema linesSchema() {
+    return OstreyLines.schema();
+  }
+
+  /** 85 banks and drains. */
+  public List<Feature> lines() {
+    return new OstreyLines(ground).lines();
+  }
+
+  /** Marker posts along the banks: points, for reference. */
+  public static Schema postsSchema() {
+    return OstreyLines.postsSchema();
+  }
+
+  /** 160 marker posts. */
+  public List<Feature> posts() {
+    return new OstreyLines(ground).posts();
+  }
+
+  /** Washlands: polygons. */
+  public static Schema washlandsSchema() {
+    return OstreyAreas.washlandsSchema();
+  }
+
+  /** 32 washlands. */
+  public List<Feature> washlands() {
+    return new OstreyAreas(ground).washlands();
+  }
+
+  /** Soil units: polygons, for reference. */
+  public static Schema soilSchema() {
+    return OstreyAreas.soilSchema();
+  }
+
+  /** About 300 soil units that cover the island. */
+  public List<Feature> soils() {
+    return new OstreyAreas(ground).soils();
   }
 
   /** A layer as a GeoJSON file, as somebody else would send it: properties only, no ids. */

@@ -53,4 +53,35 @@ class OstreyTest {
     assertThat(covered / Geodesy.areaM2(land)).isBetween(0.9999, 1.0001);
     assertThat(Geodesy.areaM2(land) / 1e6).as("square kilometres").isBetween(70.0, 130.0);
   }
+
+  @Test
+  void theOtherLayersHaveTheirCountsKindsAndFlaws() {
+    assertThat(isle.lines())
+        .hasSize(85)
+        .allSatisfy(f -> assertThat(Geodesy.lengthM(f.geometry().get())).isGreaterThan(50));
+    assertThat(isle.posts()).hasSize(160);
+    assertThat(isle.soils()).hasSizeBetween(285, 315);
+    assertThat(isle.washlands()).hasSize(32);
+    assertThat(isle.washlands().stream().filter(f -> !f.geometry().get().isValid()))
+        .as("one polygon crosses itself")
+        .hasSize(1);
+    assertThat(isle.lines())
+        .extracting(f -> f.value("lining"))
+        .contains(Value.text("Turf"), Value.text("turf"), Value.text("Stone piching"));
+    for (List<Feature> layer : List.of(isle.lines(), isle.posts(), isle.soils(), isle.washlands()))
+      assertThat(layer).extracting(Feature::id).doesNotHaveDuplicates();
+    assertThat(isle.lines())
+        .allSatisfy(
+            f ->
+                Ostrey.linesSchema()
+                    .fields()
+                    .forEach(x -> assertThat(x.holds(f.value(x.name()))).as(x.name()).isTrue()));
+    assertThat(isle.washlands())
+        .allSatisfy(
+            f ->
+                Ostrey.washlandsSchema()
+                    .fields()
+                    .forEach(x -> assertThat(x.holds(f.value(x.name()))).as(x.name()).isTrue()));
+    assertThat(new Ostrey().washlands()).isEqualTo(isle.washlands());
+  }
 }
