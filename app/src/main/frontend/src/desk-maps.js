@@ -13,21 +13,28 @@ async function begin(component, project) {
 /** A layer on the map; a click, or a line of the list, opens the card of a feature beside it. */
 export function layerPage() {
   return {
-    card: null, total: 0, drawn: 0, found: "", failure: "", list: [], tab: "fields",
+    card: null, total: 0, drawn: 0, found: "", failure: "", list: [], longer: "", matching: "", rule: "", applied: "", ruleProblem: "",
     async init() {
       const { project, layer } = this.$el.dataset;
       this.base = `/api/p/${project}/layers/${layer}`;
       let chosen = location.hash.slice(1);
       try {
         const map = await begin(this, project);
-        const data = await json(this.base + "/features");
         const drawn = maps.featureLayer(map, (id) => id === chosen);
-        drawn.getSource().addFeatures(maps.format.readFeatures(data));
-        this.total = data.count;
-        this.drawn = data.drawn;
-        this.all = data.features.map((f) => ({ id: f.id, caption: f.caption || "(no caption)" }));
-        this.filter();
-        maps.show(map, drawn.getSource().getExtent());
+        this.load = async (query) => {
+          const data = await json(`${this.base}/features${query}`);
+          drawn.getSource().clear();
+          drawn.getSource().addFeatures(maps.format.readFeatures(data));
+          this.total = data.count;
+          this.drawn = data.drawn;
+          this.matching = `${data.count} ${data.count === 1 ? "feature" : "features"}`;
+          this.all = data.features.map((f) => ({ id: f.id, caption: f.caption || "(no caption)" }));
+          this.filter();
+          maps.show(map, drawn.getSource().getExtent());
+        };
+        this.rule = new URLSearchParams(location.search).get("filter") ?? "";
+        if (this.rule) await this.applyRule();
+        if (!this.applied) await this.load("");
         this.pick = async (id) => {
           chosen = id;
           drawn.changed();
@@ -49,21 +56,43 @@ export function layerPage() {
     },
     filter() {
       const wanted = this.found.trim().toLowerCase();
-      this.list = this.all.filter((f) => f.caption.toLowerCase().includes(wanted)).slice(0, 200);
+      const hits = this.all.filter((f) => f.caption.toLowerCase().includes(wanted));
+      this.list = hits.slice(0, 200);
+      this.longer = hits.length > 200 ? `The first 200 of ${hits.length}.` : "";
     },
+    async applyRule(event) {
+      event?.preventDefault();
+      this.ruleProblem = "";
+      try {
+        await this.load(this.rule.trim() ? `?filter=${encodeURIComponent(this.rule.trim())}` : "");
+        this.applied = this.rule.trim();
+        history.replaceState(null, "", location.pathname + (this.applied ? `?filter=${encodeURIComponent(this.applied)}` : "") + location.hash);
+      } catch (e) {
+        this.ruleProblem = e.message;
+      }
+    },
+    async clearRule() {
+      this.rule = "";
+      await this.applyRule();
+    },
+    async showOutside() {
+      await this.load("?outside=true");
+    },
+    get hasRule() { return this.applied !== ""; },
+    get outLink() { return `${location.pathname.replace(/\/layers\/.*/, "")}/outputs?layer=${this.$el.closest("[data-layer]").dataset.layer}&filter=${encodeURIComponent(this.applied)}`; },
     open(event) {
       this.pick(event.currentTarget.dataset.id);
     },
     close() {
       this.card = null;
-      history.replaceState(null, "", location.pathname);
+      history.replaceState(null, "", location.pathname + location.search);
     },
     get hasCard() { return this.card !== null; },
     get noCard() { return this.card === null; },
     get caption() { return this.card?.caption ?? ""; },
     get values() { return this.card?.values ?? []; },
     get history() {
-      return (this.card?.history ?? []).map((e) => ({ ...e, when: new Date(e.at).toLocaleString([], { dateStyle: "medium", timeStyle: "short" }), link: e.visit ? `${location.pathname.replace(/\/layers\/.*/, "")}/hand-ins/${e.visit}` : null, changes: e.fields.map((f) => `${f.label}: ${f.before || "empty"} → ${f.after || "empty"}`) }));
+      return (this.card?.history ?? []).map((e, key) => ({ ...e, key, when: new Date(e.at).toLocaleString([], { dateStyle: "medium", timeStyle: "short" }), link: e.visit ? `${location.pathname.replace(/\/layers\/.*/, "")}/hand-ins/${e.visit}` : null, changes: e.fields.map((f) => `${f.label}: ${f.before || "empty"} → ${f.after || "empty"}`) }));
     },
     get partly() { return this.drawn < this.total; },
   };

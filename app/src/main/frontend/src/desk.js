@@ -1,36 +1,18 @@
 // The desk: small behaviours as Alpine components, bigger ones in modules of their own.
 import Alpine from "@alpinejs/csp";
+import { bringInPages } from "./bring-in.js";
 import { formPage } from "./desk-form.js";
 import { layerPage, roundPlanner, visitPlaces } from "./desk-maps.js";
+import { fieldsPage } from "./fields.js";
+import { makePage } from "./layer-make.js";
 import { fillSymbols } from "./symbols.js";
+import { systemField } from "./systems.js";
+import { valuesPage } from "./values.js";
 
 Alpine.data("layerPage", layerPage);
 Alpine.data("roundPlanner", roundPlanner);
 Alpine.data("visitPlaces", visitPlaces);
 Alpine.data("formPage", formPage);
-
-/** Shows the name of a chosen or dropped file, and that something is happening once it is sent. */
-Alpine.data("bringIn", () => ({
-  name: "",
-  busy: false,
-  choose() {
-    this.name = this.$refs.file.files[0]?.name ?? "";
-  },
-  drop(event) {
-    event.preventDefault();
-    this.$refs.file.files = event.dataTransfer.files;
-    this.choose();
-  },
-  over(event) {
-    event.preventDefault();
-  },
-  send() {
-    this.busy = true;
-  },
-  get none() {
-    return this.name === "";
-  },
-}));
 
 /** Keys: g and a letter goes along the path; on a visit j k a b; ? lists them. */
 let pending = false;
@@ -56,3 +38,11 @@ for (const t of document.querySelectorAll("time[datetime]")) {
 }
 fillSymbols();
 Alpine.start();
+
+/** Pages with a module of their own; what fails there is said in the page. */
+const pages = { "fields-page": fieldsPage, "make-page": makePage, profile: valuesPage, "take-out": (form) => systemField(form.querySelector("#system"), form.dataset.project) };
+for (const [id, page] of Object.entries(pages)) {
+  const box = document.getElementById(id);
+  if (box) Promise.resolve(page(box)).catch((e) => box.append(Object.assign(document.createElement("p"), { className: "problem", role: "alert", textContent: e.message })));
+}
+bringInPages();

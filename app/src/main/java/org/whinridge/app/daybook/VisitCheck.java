@@ -16,8 +16,8 @@ import org.whinridge.core.form.OpenPoint;
 import org.whinridge.core.form.VisitStart;
 import org.whinridge.core.layer.Feature;
 import org.whinridge.core.layer.Schema;
+import org.whinridge.core.place.CoordinateSystem;
 import org.whinridge.core.place.GeometryJson;
-import org.whinridge.core.place.ProjectSystem;
 
 /**
  * Runs a visit's rules again at the server, with the visit's own inputs; nothing is looked up
@@ -40,7 +40,7 @@ class VisitCheck {
             object(visit, "start"),
             base(visit, schema),
             Map.of(),
-            ProjectSystem.of(project.systemCode(), project.systemDefinition()),
+            CoordinateSystem.of(project.systemCode(), project.systemDefinition()),
             form.get());
     Filling again = Filling.resume(form.get(), start, object(visit, "state"));
     for (OpenPoint p : again.points())

@@ -25,6 +25,8 @@ interface VisitRepository extends JpaRepository<VisitEntity, UUID> {
   List<VisitEntity> findByFormIdAndStateAndFeatureIdInOrderByEndedAt(
       UUID form, String state, Collection<UUID> features);
 
+  List<VisitEntity> findByHandInId(UUID handIn);
+
   @Lock(LockModeType.PESSIMISTIC_WRITE)
   @Query("select v from VisitEntity v where v.id = :id")
   Optional<VisitEntity> lock(UUID id);

@@ -13,6 +13,8 @@ interface FormRepository extends JpaRepository<FormEntity, UUID> {
 
   Optional<FormEntity> findByIdAndProjectId(UUID id, UUID project);
 
+  List<FormEntity> findByLayerId(UUID layer);
+
   long countByProjectId(UUID project);
 
   @Lock(LockModeType.PESSIMISTIC_WRITE)

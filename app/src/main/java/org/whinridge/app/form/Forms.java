@@ -56,6 +56,11 @@ public class Forms {
     return all.stream().map(f -> of(f, newest.getOrDefault(f.id, 0))).toList();
   }
 
+  /** The forms over a layer. */
+  public List<FormDraft> onLayer(UUID layer) {
+    return forms.findByLayerId(layer).stream().map(f -> of(f, 0)).toList();
+  }
+
   /** How many forms a project has. */
   public long count(UUID project) {
     return forms.countByProjectId(project);

@@ -5,17 +5,12 @@ import java.util.Collection;
 import java.util.List;
 import java.util.Optional;
 import java.util.UUID;
-import java.util.stream.Stream;
 import org.springframework.data.domain.Limit;
 import org.springframework.data.jpa.repository.JpaRepository;
 import org.springframework.data.jpa.repository.Lock;
 import org.springframework.data.jpa.repository.Query;
 
 interface FeatureRepository extends JpaRepository<FeatureEntity, UUID> {
-  @Query(
-      "select f from FeatureEntity f where f.layerId = :layer and f.removed = false order by f.placeInLayer")
-  Stream<FeatureEntity> inLayer(UUID layer);
-
   @Query(
       "select f from FeatureEntity f where f.layerId = :layer and f.removed = false order by f.placeInLayer")
   List<FeatureEntity> firstInLayer(UUID layer, Limit limit);

@@ -1,6 +1,7 @@
 package org.whinridge.app.layer;
 
 import java.time.Instant;
+import java.util.List;
 import java.util.Optional;
 import java.util.UUID;
 import org.locationtech.jts.geom.Envelope;
@@ -11,6 +12,8 @@ import org.whinridge.core.layer.Schema;
  *
  * @param decimals precision of its coordinates, decimals of a degree
  * @param revision grows with every change to any of its features
+ * @param systemCode the coordinate system that it came in or is meant for: "EPSG:32629"
+ * @param expectedArea where its features should lie, as a GeoJSON geometry; "" for anywhere
  * @param extent the box around its features in degrees; empty when it has none with a place
  */
 public record Layer(
@@ -25,4 +28,8 @@ public record Layer(
     String source,
     Instant madeAt,
     String madeBy,
-    Instant changedAt) {}
+    Instant changedAt,
+    String summary,
+    List<String> tags,
+    String systemCode,
+    String expectedArea) {}

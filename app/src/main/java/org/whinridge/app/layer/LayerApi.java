@@ -3,17 +3,18 @@ package org.whinridge.app.layer;
 import com.eclipsesource.json.Json;
 import com.eclipsesource.json.JsonArray;
 import com.eclipsesource.json.JsonObject;
-import java.io.IOException;
-import java.util.List;
+import java.util.BitSet;
 import java.util.UUID;
 import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
 import org.whinridge.app.project.Projects;
 import org.whinridge.app.shell.JobProblem;
 import org.whinridge.core.layer.Feature;
+import org.whinridge.core.read.LayerColumns;
 
 /** What the desk's maps and cards read. */
 @RestController
@@ -26,10 +27,12 @@ class LayerApi {
 
   private final Projects projects;
   private final Layers layers;
+  private final LayerQueries queries;
 
-  LayerApi(Projects projects, Layers layers) {
+  LayerApi(Projects projects, Layers layers, LayerQueries queries) {
     this.projects = projects;
     this.layers = layers;
+    this.queries = queries;
   }
 
   private Layer layer(String project, UUID id) {
@@ -37,24 +40,34 @@ class LayerApi {
   }
 
   @GetMapping(value = "/api/p/{project}/layers/{id}/features", produces = "application/geo+json")
-  ResponseEntity<String> features(@PathVariable String project, @PathVariable UUID id)
-      throws IOException {
+  ResponseEntity<String> features(
+      @PathVariable String project,
+      @PathVariable UUID id,
+      @RequestParam(defaultValue = "") String filter,
+      @RequestParam(defaultValue = "false") boolean outside) {
     Layer layer = layer(project, id);
-    List<Feature> some = layers.first(layer, MOST_DRAWN);
-    StringBuilder b =
-        new StringBuilder(
-            "{\"type\":\"FeatureCollection\",\"drawn\":"
-                + some.size()
-                + ",\"count\":"
-                + layer.count()
-                + ",\"features\":[");
-    for (int i = 0; i < some.size(); i++)
-      b.append(i == 0 ? "" : ",")
-          .append(
-              some.get(i)
-                  .json(layer.schema())
-                  .add("caption", layer.schema().caption(some.get(i).values())));
-    return ResponseEntity.ok(b.append("]}").toString());
+    return ResponseEntity.ok(
+        queries.where(
+            layer,
+            outside ? LayerQueries.outsideFilter(layer) : filter,
+            (c, rows) -> collection(layer, c, rows)));
+  }
+
+  private static String collection(Layer layer, LayerColumns c, BitSet rows) {
+    StringBuilder b = new StringBuilder();
+    int n = 0;
+    for (int row = rows.nextSetBit(0); row >= 0 && n < MOST_DRAWN; row = rows.nextSetBit(row + 1)) {
+      Feature f = c.feature(row);
+      b.append(n++ == 0 ? "" : ",")
+          .append(f.json(layer.schema()).add("caption", layer.schema().caption(f.values())));
+    }
+    return "{\"type\":\"FeatureCollection\",\"drawn\":"
+        + n
+        + ",\"count\":"
+        + rows.cardinality()
+        + ",\"features\":["
+        + b
+        + "]}";
   }
 
   /** The layer drawn small; its address has the revision, so that a browser may keep it. */

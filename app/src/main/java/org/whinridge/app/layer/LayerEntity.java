@@ -30,4 +30,9 @@ class LayerEntity {
   Instant madeAt;
   String madeBy;
   Instant changedAt;
+  String summary = "";
+  String tags = "";
+  String systemCode = "EPSG:4326";
+  @Lob String expectedArea;
+  String state = "here";
 }

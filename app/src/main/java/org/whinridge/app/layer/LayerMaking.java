@@ -5,6 +5,7 @@ import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.UUID;
+import java.util.function.Consumer;
 import org.hibernate.SessionFactory;
 import org.hibernate.StatelessSession;
 import org.hibernate.Transaction;
@@ -12,11 +13,12 @@ import org.springframework.stereotype.Service;
 import org.whinridge.app.shell.JobProblem;
 import org.whinridge.core.layer.Feature;
 import org.whinridge.core.layer.Schema;
+import org.whinridge.core.layer.SchemaChange;
 
 /** Makes a layer with all its features in one transaction: it is there whole, or not at all. */
 @Service
 public class LayerMaking {
-  private static final int BATCH = 500;
+  private static final int BATCH = 1000;
   private final SessionFactory sessions;
   private final LayerRepository layers;
 
@@ -28,18 +30,40 @@ public class LayerMaking {
   /** Gives features one after the other to a taker. */
   public interface Features {
     /** Calls {@code take} for each feature, in order. */
-    void each(java.util.function.Consumer<Feature> take) throws Exception;
+    void each(Consumer<Feature> take) throws Exception;
   }
 
   /**
-   * Makes the layer.
+   * What a new layer is besides its features.
    *
    * @param source where it came from, for the ledger: "import of structures.geojson"
-   * @throws Exception whatever the source of features throws; nothing is kept then
+   * @param systemCode the coordinate system it came in, or is meant for
+   * @param expectedArea a GeoJSON geometry, or ""
    */
+  public record NewLayer(
+      UUID project,
+      String name,
+      Schema schema,
+      String source,
+      String summary,
+      List<String> tags,
+      String systemCode,
+      String expectedArea) {
+    /** A layer of WGS 84 without the finer points. */
+    public static NewLayer of(UUID project, String name, Schema schema, String source) {
+      return new NewLayer(project, name, schema, source, "", List.of(), "EPSG:4326", "");
+    }
+  }
+
+  /** A layer of WGS 84; see {@link #make(NewLayer, String, Features)}. */
   public UUID make(
       UUID project, String name, Schema schema, String source, String person, Features from)
       throws Exception {
+    return make(NewLayer.of(project, name, schema, source), person, from);
+  }
+
+  /** Refuses a name that can't be a layer's, before any work is done. */
+  public void checkName(UUID project, String name) {
     String clean = name.strip();
     if (clean.isEmpty() || clean.length() > 120)
       throw JobProblem.refused(
@@ -49,50 +73,72 @@ public class LayerMaking {
           "This project already has a layer called “"
               + clean
               + "”. Choose another name; nothing was imported.");
+  }
+
+  /**
+   * Makes the layer.
+   *
+   * @throws Exception whatever the source of features throws; nothing is kept then
+   */
+  public UUID make(NewLayer plan, String person, Features from) throws Exception {
+    checkName(plan.project(), plan.name());
+    SchemaChange.check(plan.schema());
     Instant now = Layers.now();
     try (StatelessSession s = sessions.openStatelessSession()) {
       Transaction t = s.beginTransaction();
       try {
-        LayerEntity l = new LayerEntity();
-        l.id = UUID.randomUUID();
-        l.projectId = project;
-        l.name = clean;
-        l.schema = schema.json().toString();
-        l.decimals = 8;
-        l.revision = 1;
-        l.source = source.substring(0, Math.min(300, source.length()));
-        l.madeAt = now;
-        l.madeBy = person;
-        l.changedAt = now;
+        LayerEntity l = entity(plan, person, now);
         s.insert(l);
         UUID entry = UUID.randomUUID();
         Batch batch = new Batch(s, l, entry, now, person);
-        from.each(f -> batch.add(f, schema));
+        from.each(f -> batch.add(f, plan.schema()));
         batch.flush();
         l.featureCount = batch.count;
         s.update(l);
         s.insert(entry(l, entry, batch.count, now, person));
         t.commit();
         return l.id;
-      } catch (Exception e) {
+      } catch (Exception | OutOfMemoryError e) {
         t.rollback();
         throw e;
       }
     }
   }
 
+  private static LayerEntity entity(NewLayer plan, String person, Instant now) {
+    LayerEntity l = new LayerEntity();
+    l.id = UUID.randomUUID();
+    l.projectId = plan.project();
+    l.name = plan.name().strip();
+    l.schema = plan.schema().json().toString();
+    l.decimals = 8;
+    l.revision = 1;
+    l.source = cut(plan.source(), 300);
+    l.madeAt = now;
+    l.madeBy = person;
+    l.changedAt = now;
+    l.summary = cut(plan.summary().strip(), 1000);
+    l.tags = cut(String.join(",", plan.tags()), 300);
+    l.systemCode = plan.systemCode();
+    l.expectedArea = plan.expectedArea().isEmpty() ? null : plan.expectedArea();
+    return l;
+  }
+
+  private static String cut(String s, int most) {
+    return s.substring(0, Math.min(most, s.length()));
+  }
+
   private static LedgerEntity entry(LayerEntity l, UUID id, int count, Instant now, String person) {
     LedgerEntity e = new LedgerEntity();
     e.id = id;
+    e.groupId = id;
     e.layerId = l.id;
     e.version = 1;
     e.at = now;
     e.person = person;
-    e.cause = "import";
-    e.summary =
-        (l.source + ", " + count + " features")
-            .substring(0, Math.min(300, l.source.length() + 11 + String.valueOf(count).length()));
-    e.beforeValues = "{}";
+    e.cause = count == 0 ? "desk" : "import";
+    e.summary = cut(l.source + (count == 0 ? "" : ", " + count + " features"), 300);
+    e.beforeValues = LayerChanges.MADE_THE_LAYER;
     e.afterValues = "{}";
     return e;
   }
@@ -115,17 +161,8 @@ public class LayerMaking {
     }
 
     void add(Feature f, Schema schema) {
-      FeatureEntity e = new FeatureEntity();
-      e.id = UUID.fromString(f.id());
-      e.layerId = layer.id;
-      e.geom = f.geometry().orElse(null);
-      e.attrs = schema.writeValues(f.values()).toString();
-      e.version = 1;
-      e.changedAt = now;
-      e.changedBy = person;
-      e.madeByEntry = entry;
+      FeatureEntity e = FeatureEntity.fresh(layer, f, schema, entry, now, person);
       e.placeInLayer = count++;
-      if (e.geom != null) Layers.grow(layer, e.geom.getEnvelopeInternal());
       rows.add(e);
       if (rows.size() == BATCH) flush();
     }

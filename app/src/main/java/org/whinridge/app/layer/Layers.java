@@ -2,6 +2,7 @@ package org.whinridge.app.layer;
 
 import com.eclipsesource.json.Json;
 import com.eclipsesource.json.JsonObject;
+import jakarta.persistence.EntityManagerFactory;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.Collection;
@@ -12,7 +13,10 @@ import java.util.Optional;
 import java.util.UUID;
 import java.util.function.Consumer;
 import java.util.stream.Stream;
+import org.hibernate.SessionFactory;
+import org.hibernate.StatelessSession;
 import org.locationtech.jts.geom.Envelope;
+import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.data.domain.Limit;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -32,14 +36,26 @@ import org.whinridge.core.value.ValueJson;
 @Service
 @Transactional(readOnly = true)
 public class Layers {
+  static final String HERE = "here";
+  static final String TAKEN_BACK = "taken back";
+  private static final int MOST_ACTS = 60;
   private final LayerRepository layers;
   private final FeatureRepository features;
   private final LedgerRepository ledger;
+  private final SessionFactory sessions;
+  private final ApplicationEventPublisher events;
 
-  Layers(LayerRepository layers, FeatureRepository features, LedgerRepository ledger) {
+  Layers(
+      LayerRepository layers,
+      FeatureRepository features,
+      LedgerRepository ledger,
+      EntityManagerFactory factory,
+      ApplicationEventPublisher events) {
     this.layers = layers;
     this.features = features;
     this.ledger = ledger;
+    this.sessions = factory.unwrap(SessionFactory.class);
+    this.events = events;
   }
 
   static Layer of(LayerEntity e) {
@@ -59,7 +75,11 @@ public class Layers {
         e.source,
         e.madeAt,
         e.madeBy,
-        e.changedAt);
+        e.changedAt,
+        e.summary,
+        e.tags.isBlank() ? List.of() : List.of(e.tags.split(",")),
+        e.systemCode,
+        e.expectedArea == null ? "" : e.expectedArea);
   }
 
   static Feature of(FeatureEntity e, Schema schema) {
@@ -72,18 +92,21 @@ public class Layers {
 
   /** A project's layers by name. */
   public List<Layer> list(UUID project) {
-    return layers.findByProjectIdOrderByName(project).stream().map(Layers::of).toList();
+    return layers.findByProjectIdAndStateOrderByName(project, HERE).stream()
+        .map(Layers::of)
+        .toList();
   }
 
   /** How many layers a project has. */
   public long count(UUID project) {
-    return layers.countByProjectId(project);
+    return layers.countByProjectIdAndState(project, HERE);
   }
 
   /** A layer of a project. */
   public Layer get(UUID project, UUID id) {
     return layers
         .findByIdAndProjectId(id, project)
+        .filter(e -> e.state.equals(HERE))
         .map(Layers::of)
         .orElseThrow(() -> JobProblem.notFound("layer"));
   }
@@ -93,11 +116,22 @@ public class Layers {
     return layers.findById(id).map(Layers::of).orElseThrow(() -> JobProblem.notFound("layer"));
   }
 
-  /** All features of a layer, one at a time. */
+  /** All features of a layer, one at a time; memory stays flat however many there are. */
   public void each(Layer layer, Consumer<Feature> use) {
-    try (Stream<FeatureEntity> all = features.inLayer(layer.id())) {
+    try (StatelessSession s = sessions.openStatelessSession();
+        Stream<FeatureEntity> all = stream(s, layer.id())) {
       all.forEach(e -> use.accept(of(e, layer.schema())));
     }
+  }
+
+  static Stream<FeatureEntity> stream(StatelessSession s, UUID layer) {
+    return s.createSelectionQuery(
+            "from FeatureEntity f where f.layerId = :layer and f.removed = false order by f.placeInLayer",
+            FeatureEntity.class)
+        .setParameter("layer", layer)
+        .setReadOnly(true)
+        .setFetchSize(1000)
+        .getResultStream();
   }
 
   /** The first features of a layer, at most {@code most}. */
@@ -133,9 +167,9 @@ public class Layers {
         .toList();
   }
 
-  /** The newest entries of a layer, at most 50. */
+  /** The newest acts on a layer, at most 60: an import or a tidy is one. */
   public List<LedgerEntry> history(Layer layer) {
-    return ledger.findTop50ByLayerIdOrderByAtDesc(layer.id()).stream()
+    return ledger.acts(layer.id(), Limit.of(MOST_ACTS)).stream()
         .map(e -> entry(e, layer.schema()))
         .toList();
   }
@@ -145,6 +179,7 @@ public class Layers {
     JsonObject after = Json.parse(e.afterValues).asObject();
     List<LedgerEntry.FieldChange> fields = new ArrayList<>();
     for (JsonObject.Member m : after) {
+      if (m.getName().startsWith("$")) continue; // what the act itself needs to be taken back
       Optional<Field> f = schema.field(m.getName());
       fields.add(
           new LedgerEntry.FieldChange(
@@ -162,7 +197,9 @@ public class Layers {
         e.cause,
         Optional.ofNullable(e.visitId),
         e.summary,
-        fields);
+        fields,
+        e.id.equals(e.groupId) && e.takenBackBy == null && !e.cause.equals(LayerChanges.TAKEN_BACK),
+        e.takenBackBy != null);
   }
 
   private static String shown(Optional<Field> f, com.eclipsesource.json.JsonValue v) {
@@ -198,7 +235,7 @@ public class Layers {
   @Transactional
   public long write(FeatureChange change) {
     LayerEntity layer =
-        layers.findById(change.layerId()).orElseThrow(() -> JobProblem.notFound("layer"));
+        layers.lock(change.layerId()).orElseThrow(() -> JobProblem.notFound("layer"));
     Schema schema = of(layer).schema();
     FeatureEntity e =
         change.isNew()
@@ -249,6 +286,7 @@ public class Layers {
     l.afterValues = afterJson.toString();
     ledger.save(l);
     features.save(e);
+    events.publishEvent(new LayerChanged(layer.id, layer.revision, Optional.of(of(e, schema))));
     return e.version;
   }
 

@@ -20,6 +20,8 @@ class LedgerEntity {
   String cause;
   UUID visitId;
   String summary;
+  UUID groupId;
+  UUID takenBackBy;
 
   @Lob
   @Column(name = "before_values")

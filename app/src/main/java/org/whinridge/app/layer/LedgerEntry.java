@@ -15,7 +15,9 @@ public record LedgerEntry(
     String cause,
     Optional<UUID> visitId,
     String summary,
-    List<FieldChange> fields) {
+    List<FieldChange> fields,
+    boolean canBeTakenBack,
+    boolean takenBack) {
   /** One field before and after, in the words of its labels. */
   public record FieldChange(String field, String label, String before, String after) {}
 }

@@ -13,5 +13,7 @@ interface LedgerRepository extends JpaRepository<LedgerEntity, UUID> {
   java.util.Optional<LedgerEntity> findFirstByVisitIdAndCauseOrderByVersionDesc(
       UUID visit, String cause);
 
-  List<LedgerEntity> findTop50ByLayerIdOrderByAtDesc(UUID layer);
+  @Query(
+      "select e from LedgerEntity e where e.layerId = :layer and (e.groupId is null or e.id = e.groupId) order by e.at desc")
+  List<LedgerEntity> acts(UUID layer, org.springframework.data.domain.Limit limit);
 }

@@ -19,10 +19,12 @@ import org.whinridge.app.layer.LayerMaking;
 import org.whinridge.app.project.Project;
 import org.whinridge.app.project.Projects;
 import org.whinridge.app.round.Rounds;
+import org.whinridge.core.layer.Feature;
+import org.whinridge.core.layer.Schema;
 import org.whinridge.demo.Ostrey;
 
 /**
- * Fills an empty store with the Isle of Ostrey: two layers, a published form, a round for
+ * Fills an empty store with the Isle of Ostrey: six layers, a published form, a round for
  * inspector1.
  */
 @Component
@@ -53,21 +55,17 @@ class DemoStart implements ApplicationRunner {
             "+proj=utm +zone=29 +datum=WGS84 +units=m +no_defs",
             isle.basemap());
     UUID structures =
-        making.make(
-            p.id(),
+        make(
+            p,
             "Control structures",
             Ostrey.structuresSchema(),
             "the board's register",
-            "coordinator",
-            take -> isle.structures().forEach(take));
-    UUID beats =
-        making.make(
-            p.id(),
-            "Beats",
-            Ostrey.beatsSchema(),
-            "the board's beats",
-            "coordinator",
-            take -> isle.beats().forEach(take));
+            isle.structures());
+    UUID beats = make(p, "Beats", Ostrey.beatsSchema(), "the board's beats", isle.beats());
+    make(p, "Banks and drains", Ostrey.linesSchema(), "the board's register", isle.lines());
+    make(p, "Washlands", Ostrey.washlandsSchema(), "the board's register", isle.washlands());
+    make(p, "Soil units", Ostrey.soilSchema(), "the island's soil survey", isle.soils());
+    make(p, "Marker posts", Ostrey.postsSchema(), "the board's register", isle.posts());
     UUID form = forms.fromLayer(p.id(), structures);
     design(p, form, beats);
     forms.publish(p.id(), form, "coordinator");
@@ -83,6 +81,11 @@ class DemoStart implements ApplicationRunner {
             Optional.of(new Envelope(-10.315, -10.255, 57.872, 57.897)),
             List.of()),
         "coordinator");
+  }
+
+  private UUID make(Project p, String name, Schema schema, String source, List<Feature> features)
+      throws Exception {
+    return making.make(p.id(), name, schema, source, "coordinator", take -> features.forEach(take));
   }
 
   /** The demo form: what is asked, checked, worked out and looked up. */

@@ -1,75 +1,211 @@
 package org.whinridge.app.output;
 
+import java.io.BufferedOutputStream;
 import java.io.IOException;
 import java.io.OutputStream;
 import java.io.UncheckedIOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.time.LocalDate;
+import java.time.ZoneOffset;
+import java.util.BitSet;
+import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import java.util.UUID;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
+import java.util.zip.ZipEntry;
+import java.util.zip.ZipOutputStream;
 import org.springframework.stereotype.Service;
-import org.springframework.transaction.annotation.Transactional;
+import org.springframework.util.FileSystemUtils;
 import org.whinridge.app.daybook.Visit;
 import org.whinridge.app.daybook.Visits;
 import org.whinridge.app.layer.Layer;
-import org.whinridge.app.layer.Layers;
+import org.whinridge.app.layer.LayerQueries;
 import org.whinridge.app.photo.Photo;
 import org.whinridge.app.photo.Photos;
 import org.whinridge.app.shell.DataFolder;
+import org.whinridge.app.shell.JobProblem;
+import org.whinridge.core.layer.Feature;
+import org.whinridge.core.layer.Field;
+import org.whinridge.core.read.LayerColumns;
+import org.whinridge.formats.CsvWriter;
 import org.whinridge.formats.GeoJsonWriter;
+import org.whinridge.formats.GeoPackageLayer;
 import org.whinridge.formats.GeoPackageWriter;
+import org.whinridge.formats.KmlWriter;
+import org.whinridge.formats.LayerWriter;
+import org.whinridge.formats.OutLayer;
+import org.whinridge.formats.ShapefileWriter;
+import org.whinridge.formats.XlsxWriter;
 
-/** Writes layers out as files. */
+/** Writes layers out as files, from their read models. */
 @Service
-@Transactional(readOnly = true)
 class Exports {
-  private final Layers layers;
+  private final LayerQueries queries;
   private final Visits visits;
   private final Photos photos;
   private final Path folder;
 
-  Exports(Layers layers, Visits visits, Photos photos, DataFolder data) {
-    this.layers = layers;
+  Exports(LayerQueries queries, Visits visits, Photos photos, DataFolder data) {
+    this.queries = queries;
     this.visits = visits;
     this.photos = photos;
     this.folder = data.folder("outgoing");
   }
 
-  /** Streams a layer as GeoJSON. */
-  public void geoJson(Layer layer, OutputStream out) throws IOException {
-    try (GeoJsonWriter w = new GeoJsonWriter(out, layer.name(), layer.schema())) {
-      layers.each(
-          layer,
-          f -> {
-            try {
-              w.add(f);
-            } catch (IOException e) {
-              throw new UncheckedIOException(e);
-            }
-          });
+  /** A file that was written, in a folder of its own; {@link #drop} removes both. */
+  record Written(Path home, Path file, String name) {}
+
+  /** Writes what was ordered; nothing is left when it can't be. */
+  Written write(Order o) throws IOException {
+    Path home = Files.createDirectory(folder.resolve(UUID.randomUUID().toString()));
+    String name = o.layers().size() == 1 ? Field.nameFrom(o.layers().get(0).name()) : "layers";
+    try {
+      Path file = home.resolve("out." + (o.zipped() ? "zip" : o.format().ending()));
+      if (o.zipped()) zipped(o, home, file);
+      else single(o, file);
+      return new Written(home, file, name + "." + (o.zipped() ? "zip" : o.format().ending()));
+    } catch (UncheckedIOException e) {
+      FileSystemUtils.deleteRecursively(home);
+      throw refused(o, e.getCause());
+    } catch (IOException e) {
+      FileSystemUtils.deleteRecursively(home);
+      throw refused(o, e);
+    } catch (RuntimeException e) {
+      FileSystemUtils.deleteRecursively(home);
+      throw e;
     }
   }
 
-  /**
-   * Writes a layer with the photos of its accepted visits as a GeoPackage; the caller deletes the
-   * file.
-   */
-  public Path geoPackage(Layer layer) throws IOException {
-    Path file = folder.resolve(UUID.randomUUID() + ".gpkg");
-    Map<UUID, UUID> featureOfVisit =
-        visits.accepted(layer.id()).stream().collect(Collectors.toMap(Visit::id, Visit::featureId));
+  private static JobProblem refused(Order o, IOException e) {
+    return JobProblem.refused(
+        "The "
+            + o.format().said()
+            + " can't be written: "
+            + e.getMessage()
+            + ". Nothing was changed on the layer.");
+  }
+
+  /** Removes a file that was sent. */
+  void drop(Written w) throws IOException {
+    FileSystemUtils.deleteRecursively(w.home());
+  }
+
+  private void single(Order o, Path file) throws IOException {
+    if (o.format() == Order.Format.GPKG) {
+      try (GeoPackageWriter g = new GeoPackageWriter(file)) {
+        for (Layer l : o.layers()) geoPackage(o, l, g);
+      }
+      return;
+    }
+    try (OutputStream out = new BufferedOutputStream(Files.newOutputStream(file), 1 << 16)) {
+      switch (o.format()) {
+        case KML -> {
+          try (KmlWriter k = new KmlWriter(out, o.layers().get(0).name())) {
+            for (Layer l : o.layers()) features(o, l, k::layer);
+          }
+        }
+        case XLSX -> {
+          try (XlsxWriter x = new XlsxWriter(out)) {
+            for (Layer l : o.layers()) features(o, l, to -> x.layer(to, o.wkt()));
+          }
+        }
+        case CSV -> features(o, o.layers().get(0), to -> new CsvWriter(out, to, o.wkt()));
+        default -> features(o, o.layers().get(0), to -> new GeoJsonWriter(out, to));
+      }
+    }
+  }
+
+  private void zipped(Order o, Path home, Path zip) throws IOException {
+    Path parts = Files.createDirectory(home.resolve("parts"));
+    Set<String> names = new LinkedHashSet<>();
+    for (Layer l : o.layers()) {
+      String base = Field.nameFrom(l.name());
+      String name = base;
+      for (int i = 2; !names.add(name); i++) name = base + "_" + i;
+      String file = name;
+      if (o.format() == Order.Format.SHP)
+        features(o, l, to -> new ShapefileWriter(parts, file, to, LocalDate.now(ZoneOffset.UTC)));
+      else
+        single(
+            new Order(List.of(l), o.format(), "", Set.of(), o.codes(), o.system(), o.wkt()),
+            parts.resolve(file + "." + o.format().ending()));
+    }
+    try (ZipOutputStream out =
+            new ZipOutputStream(new BufferedOutputStream(Files.newOutputStream(zip)));
+        Stream<Path> all = Files.list(parts)) {
+      for (Path p : all.sorted().toList()) {
+        out.putNextEntry(new ZipEntry(p.getFileName().toString()));
+        Files.copy(p, out);
+        out.closeEntry();
+      }
+    }
+  }
+
+  private interface Begin {
+    LayerWriter of(OutLayer to) throws IOException;
+  }
+
+  private void features(Order o, Layer layer, Begin begin) throws IOException {
+    queries.where(
+        layer,
+        o.filter(),
+        (c, rows) -> {
+          choose(c, rows, o.only());
+          try (LayerWriter w = begin.of(outLayer(o, layer, c, rows))) {
+            for (int row = rows.nextSetBit(0); row >= 0; row = rows.nextSetBit(row + 1))
+              w.add(c.feature(row));
+          } catch (IOException e) {
+            throw new UncheckedIOException(e);
+          }
+          return null;
+        });
+  }
+
+  private static void choose(LayerColumns c, BitSet rows, Set<UUID> only) {
+    if (only.isEmpty()) return;
+    for (int row = rows.nextSetBit(0); row >= 0; row = rows.nextSetBit(row + 1))
+      if (!only.contains(UUID.fromString(c.id(row)))) rows.clear(row);
+  }
+
+  /** How a layer is to be written: which fields are mixed, whether features have several parts. */
+  private static OutLayer outLayer(Order o, Layer layer, LayerColumns c, BitSet rows) {
+    Set<String> mixed = new LinkedHashSet<>();
+    for (Field f : layer.schema().fields()) {
+      var column = c.column(f.name()).orElseThrow();
+      for (int row = rows.nextSetBit(0); row >= 0; row = rows.nextSetBit(row + 1))
+        if (!f.holds(column.value(row)) && column.value(row).type() != f.type().valueType()) {
+          mixed.add(f.name());
+          break;
+        }
+    }
+    boolean multi = false;
+    for (int row = rows.nextSetBit(0); row >= 0 && !multi; row = rows.nextSetBit(row + 1))
+      multi = c.hasSeveralParts(row);
+    return new OutLayer(layer.name(), layer.schema(), o.codes(), o.written(), mixed, multi);
+  }
+
+  /** A layer of a GeoPackage, with the photos of its accepted visits as a related table. */
+  private void geoPackage(Order o, Layer layer, GeoPackageWriter g) throws IOException {
+    Map<UUID, UUID> featureOfVisit = new LinkedHashMap<>();
+    for (Visit v : visits.accepted(layer.id())) featureOfVisit.put(v.id(), v.featureId());
     Map<String, List<Photo>> byFeature =
         photos.of(featureOfVisit.keySet()).stream()
             .filter(Photo::received)
             .collect(Collectors.groupingBy(p -> featureOfVisit.get(p.visitId()).toString()));
-    try (GeoPackageWriter w = new GeoPackageWriter(file, layer.name(), layer.schema())) {
-      layers.each(
-          layer,
-          f -> {
-            try {
-              long row = w.add(f);
+    features(
+        o,
+        layer,
+        to -> {
+          GeoPackageLayer w = g.layer(to);
+          return new LayerWriter() {
+            @Override
+            public void add(Feature f) throws IOException {
+              long row = w.addRow(f);
               int n = 0;
               for (Photo p : byFeature.getOrDefault(f.id(), List.of()))
                 w.addPhoto(
@@ -77,14 +213,13 @@ class Exports {
                     Files.readAllBytes(photos.bytes(p).orElseThrow()),
                     layer.schema().caption(f.values()) + " " + ++n,
                     p.question());
-            } catch (IOException e) {
-              throw new UncheckedIOException(e);
             }
-          });
-      return file;
-    } catch (IOException | RuntimeException e) {
-      Files.deleteIfExists(file);
-      throw e;
-    }
+
+            @Override
+            public void close() throws IOException {
+              w.close();
+            }
+          };
+        });
   }
 }

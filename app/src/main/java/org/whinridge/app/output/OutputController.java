@@ -2,42 +2,105 @@ package org.whinridge.app.output;
 
 import jakarta.servlet.http.HttpServletResponse;
 import java.io.IOException;
+import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
-import java.nio.file.Path;
+import java.util.List;
+import java.util.Set;
 import java.util.UUID;
+import java.util.stream.Collectors;
 import org.springframework.http.ContentDisposition;
 import org.springframework.http.HttpHeaders;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.servlet.mvc.support.RedirectAttributes;
 import org.whinridge.app.layer.Layer;
+import org.whinridge.app.layer.LayerQueries;
 import org.whinridge.app.layer.Layers;
 import org.whinridge.app.project.DeskPage;
 import org.whinridge.app.project.Project;
 import org.whinridge.app.project.Projects;
 import org.whinridge.app.shell.JobProblem;
-import org.whinridge.core.layer.Field;
+import org.whinridge.core.place.CoordinateSystem;
+import org.whinridge.formats.OutColumns;
 
 @Controller
 class OutputController {
   private final DeskPage desk;
   private final Projects projects;
   private final Layers layers;
+  private final LayerQueries queries;
   private final Exports exports;
 
-  OutputController(DeskPage desk, Projects projects, Layers layers, Exports exports) {
+  OutputController(
+      DeskPage desk, Projects projects, Layers layers, LayerQueries queries, Exports exports) {
     this.desk = desk;
     this.projects = projects;
     this.layers = layers;
+    this.queries = queries;
     this.exports = exports;
   }
 
   @GetMapping("/p/{project}/outputs")
-  String page(@PathVariable String project, Model model) {
+  String page(
+      @PathVariable String project,
+      @RequestParam(defaultValue = "") List<UUID> layer,
+      @RequestParam(defaultValue = "") String filter,
+      Model model) {
     Project p = desk.open(project, "outputs", "Outputs", model);
-    model.addAttribute("layers", layers.list(p.id()));
+    List<Layer> all = layers.list(p.id());
+    model.addAttribute("layers", all);
+    model.addAttribute("chosen", layer);
+    model.addAttribute("filter", filter);
+    model.addAttribute("formats", Order.Format.values());
+    model.addAttribute("codes", OutColumns.Codes.values());
+    if (!filter.isBlank() && layer.size() == 1)
+      try {
+        Layer l = layers.get(p.id(), layer.get(0));
+        model.addAttribute("matching", queries.count(l, filter));
+      } catch (JobProblem e) {
+        model.addAttribute("problem", e.getMessage());
+      }
     return "outputs";
+  }
+
+  @GetMapping("/p/{project}/outputs/file")
+  String file(
+      @PathVariable String project,
+      @RequestParam(defaultValue = "") List<UUID> layer,
+      @RequestParam(defaultValue = "gpkg") String format,
+      @RequestParam(defaultValue = "") String filter,
+      @RequestParam(defaultValue = "") Set<UUID> only,
+      @RequestParam(defaultValue = "CODES") String codes,
+      @RequestParam(defaultValue = "") String system,
+      @RequestParam(defaultValue = "false") boolean wkt,
+      HttpServletResponse r,
+      RedirectAttributes back)
+      throws IOException {
+    UUID id = projects.byKey(project).id();
+    try {
+      send(
+          new Order(
+              layer.stream().map(l -> layers.get(id, l)).toList(),
+              Order.Format.of(format),
+              filter,
+              only,
+              OutColumns.Codes.of(codes),
+              Order.system(system),
+              wkt),
+          r);
+      return null;
+    } catch (JobProblem e) {
+      back.addFlashAttribute("problem", e.getMessage());
+      return "redirect:/p/"
+          + project
+          + "/outputs?filter="
+          + org.springframework.web.util.UriUtils.encode(filter, StandardCharsets.UTF_8)
+          + "&layer="
+          + layer.stream().map(UUID::toString).collect(Collectors.joining(","));
+    }
   }
 
   @GetMapping("/p/{project}/outputs/{layer}/{format}")
@@ -48,30 +111,29 @@ class OutputController {
       HttpServletResponse r)
       throws IOException {
     Layer l = layers.get(projects.byKey(project).id(), layer);
-    String name = Field.nameFrom(l.name());
-    switch (format) {
-      case "geojson" -> {
-        headers(r, name + ".geojson", "application/geo+json");
-        exports.geoJson(l, r.getOutputStream());
-      }
-      case "gpkg" -> {
-        Path file = exports.geoPackage(l);
-        try {
-          headers(r, name + ".gpkg", "application/geopackage+sqlite3");
-          r.setContentLengthLong(Files.size(file));
-          Files.copy(file, r.getOutputStream());
-        } finally {
-          Files.deleteIfExists(file);
-        }
-      }
-      default -> throw JobProblem.notFound("output format");
-    }
+    send(
+        new Order(
+            List.of(l),
+            Order.Format.of(format),
+            "",
+            Set.of(),
+            OutColumns.Codes.CODES,
+            CoordinateSystem.wgs84(),
+            false),
+        r);
   }
 
-  private static void headers(HttpServletResponse r, String fileName, String type) {
-    r.setContentType(type);
-    r.setHeader(
-        HttpHeaders.CONTENT_DISPOSITION,
-        ContentDisposition.attachment().filename(fileName).build().toString());
+  private void send(Order o, HttpServletResponse r) throws IOException {
+    Exports.Written w = exports.write(o);
+    try {
+      r.setContentType(o.zipped() ? "application/zip" : o.format().type());
+      r.setHeader(
+          HttpHeaders.CONTENT_DISPOSITION,
+          ContentDisposition.attachment().filename(w.name()).build().toString());
+      r.setContentLengthLong(Files.size(w.file()));
+      Files.copy(w.file(), r.getOutputStream());
+    } finally {
+      exports.drop(w);
+    }
   }
 }

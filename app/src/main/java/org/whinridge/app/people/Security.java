@@ -50,6 +50,8 @@ class Security {
                     .permitAll()
                     .requestMatchers("/api/day/**")
                     .hasAnyRole("inspector", "coordinator")
+                    .requestMatchers("/p/*/layers/bring-in/**", "/api/p/*/bring-in/**")
+                    .hasRole("coordinator")
                     .requestMatchers(HttpMethod.GET, "/p/**", "/api/p/**", "/")
                     .hasAnyRole("coordinator", "reviewer", "reader", "inspector")
                     .requestMatchers("/p/*/hand-ins/**", "/api/p/*/hand-ins/**")

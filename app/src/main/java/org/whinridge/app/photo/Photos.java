@@ -114,6 +114,13 @@ public class Photos {
     repository.save(e);
   }
 
+  /** Forgets the photos of visits that are taken away; their bytes stay on disk. */
+  @Transactional
+  public void forget(Collection<UUID> visits) {
+    if (!visits.isEmpty())
+      repository.deleteAll(repository.findByVisitIdInOrderByPlaceInVisit(visits));
+  }
+
   private Path file(String sha256) {
     if (!sha256.matches("[0-9a-f]{64}"))
       throw new IllegalArgumentException("this is not a SHA-256: " + sha256);

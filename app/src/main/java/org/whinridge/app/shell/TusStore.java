@@ -1,4 +1,4 @@
-package org.whinridge.app.photo;
+package org.whinridge.app.shell;
 
 import java.io.IOException;
 import java.io.InputStream;
@@ -16,7 +16,6 @@ import java.util.UUID;
 import java.util.concurrent.ConcurrentHashMap;
 import org.springframework.scheduling.annotation.Scheduled;
 import org.springframework.stereotype.Component;
-import org.whinridge.app.shell.DataFolder;
 
 /**
  * Unfinished uploads on disk (tus 1.0.0). The length of the data file is the offset; the newest
@@ -30,37 +29,26 @@ class TusStore {
   private final Map<UUID, Active> active = new ConcurrentHashMap<>();
 
   /** What is known of an upload besides its bytes. */
-  record Info(UUID id, long length, Instant expires, String owner, UUID photo) {}
+  record Info(UUID id, long length, Instant expires, String owner, String about) {}
 
   /** An upload's newest request. */
   private static final class Active {
     long epoch;
   }
 
-  /** Why a request on an upload can't go on, as a tus status. */
-  static final class Refusal extends Exception {
-    private static final long serialVersionUID = 1;
-    final int status;
-
-    Refusal(int status, String message) {
-      super(message);
-      this.status = status;
-    }
-  }
-
   TusStore(DataFolder data) {
     this.folder = data.folder("uploads");
   }
 
-  Info create(long length, String owner, UUID photo) throws IOException {
-    Info i = new Info(UUID.randomUUID(), length, Instant.now().plus(KEPT), owner, photo);
+  Info create(long length, String owner, String about) throws IOException {
+    Info i = new Info(UUID.randomUUID(), length, Instant.now().plus(KEPT), owner, about);
     Files.createFile(data(i.id()));
     Path part = folder.resolve(i.id() + ".part");
     try (FileChannel c =
         FileChannel.open(part, StandardOpenOption.CREATE_NEW, StandardOpenOption.WRITE)) {
       c.write(
           ByteBuffer.wrap(
-              (length + "\n" + i.expires().toEpochMilli() + "\n" + owner + "\n" + photo)
+              (length + "\n" + i.expires().toEpochMilli() + "\n" + owner + "\n" + about)
                   .getBytes(StandardCharsets.UTF_8)));
       c.force(true);
     }
@@ -68,19 +56,14 @@ class TusStore {
     return i;
   }
 
-  Info find(UUID id, String owner) throws IOException, Refusal {
-    if (!Files.exists(info(id))) throw new Refusal(404, "this upload is not here");
+  Info find(UUID id, String owner) throws IOException, TusRefusal {
+    if (!Files.exists(info(id))) throw new TusRefusal(404, "this upload is not here");
     String[] s = Files.readString(info(id)).split("\n", 4);
     Info i =
-        new Info(
-            id,
-            Long.parseLong(s[0]),
-            Instant.ofEpochMilli(Long.parseLong(s[1])),
-            s[2],
-            UUID.fromString(s[3]));
-    if (!i.owner().equals(owner)) throw new Refusal(404, "this upload is not here");
+        new Info(id, Long.parseLong(s[0]), Instant.ofEpochMilli(Long.parseLong(s[1])), s[2], s[3]);
+    if (!i.owner().equals(owner)) throw new TusRefusal(404, "this upload is not here");
     if (i.expires().isBefore(Instant.now()))
-      throw new Refusal(410, "this upload was begun too long ago");
+      throw new TusRefusal(410, "this upload was begun too long ago");
     return i;
   }
 
@@ -97,12 +80,12 @@ class TusStore {
    * Appends a request's bytes and syncs them; gives the new offset. What arrived before a cut
    * stays.
    */
-  long append(Info i, long at, InputStream in) throws IOException, Refusal {
+  long append(Info i, long at, InputStream in) throws IOException, TusRefusal {
     Active a = active.computeIfAbsent(i.id(), x -> new Active());
     long mine;
     synchronized (a) {
       if (Files.size(data(i.id())) != at)
-        throw new Refusal(409, "the upload stands at another offset");
+        throw new TusRefusal(409, "the upload stands at another offset");
       mine = ++a.epoch;
     }
     long n = at;
@@ -111,9 +94,9 @@ class TusStore {
       c.position(at);
       try {
         for (int k = in.read(buffer); k > 0; k = in.read(buffer)) {
-          if (n + k > i.length()) throw new Refusal(413, "more bytes than announced");
+          if (n + k > i.length()) throw new TusRefusal(413, "more bytes than announced");
           synchronized (a) {
-            if (a.epoch != mine) throw new Refusal(409, "a newer request has taken over");
+            if (a.epoch != mine) throw new TusRefusal(409, "a newer request has taken over");
             ByteBuffer b = ByteBuffer.wrap(buffer, 0, k);
             while (b.hasRemaining()) c.write(b);
           }

@@ -73,9 +73,10 @@ class DeskKeysTest extends BrowserTest {
     desk.setInputFiles(
         "#file", Files.writeString(tmp.resolve("wrong.geojson"), "{\"type\":\"Topology\"}"));
     desk.click("button.main");
-    assertThat(desk.locator(".problem"))
+    assertThat(desk.locator("#not-understood"))
         .containsText("wrong.geojson: This is GeoJSON of type Topology");
-    assertThat(desk.locator("#file")).isVisible();
+    desk.click("text=Drop the files");
+    assertThat(desk.locator(".done")).containsText("nothing was imported");
     assertThat(stage.scriptErrors()).isEmpty();
   }
 

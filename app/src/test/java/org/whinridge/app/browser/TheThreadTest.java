@@ -46,18 +46,21 @@ class TheThreadTest extends BrowserTest {
   }
 
   private void bringIn(Page desk, Path file) {
-    desk.click("text=Bring in a file");
+    desk.click("text=Bring in files");
     desk.setInputFiles("#file", file);
-    desk.click("button:has-text('See what it holds')");
-    assertThat(desk.locator("h1")).hasText("west-structures.geojson");
-    assertThat(desk.locator("dl")).containsText("240");
+    desk.click("button:has-text('See what they hold')");
+    desk.waitForSelector("#report[data-ready]");
+    assertThat(desk.locator(".part h2")).containsText("west-structures.geojson");
+    assertThat(desk.locator(".part dl")).containsText("240");
     assertThat(desk.locator("tr", new Page.LocatorOptions().setHasText("condition")))
         .containsText("whole numbers, 1 to 5");
-    desk.fill("#name", "West structures");
-    desk.click("button.main");
-    assertThat(desk.locator(".done")).containsText("240 features imported");
-    assertThat(desk.locator(".told[role=status]"))
+    desk.fill("#name0", "West structures");
+    desk.click("#import");
+    assertThat(desk.locator("h1")).hasText("Brought in");
+    assertThat(desk.locator("main")).containsText("240 features imported");
+    assertThat(desk.locator(".told"))
         .containsText("2025-02-30"); // the date that does not exist is kept and told
+    desk.click("text=Open “West structures”");
   }
 
   private void seeTheLayerOnTheMap(Page desk) {
@@ -288,9 +291,14 @@ class TheThreadTest extends BrowserTest {
 
   private void takeOut(Page desk, Path tmp) throws Exception {
     desk.click("nav >> text=Outputs");
-    Locator row = desk.locator("tr", new Page.LocatorOptions().setHasText("West structures"));
-    Path json = save(desk, row.locator("text=GeoJSON"), tmp.resolve("out.geojson"));
-    Path gpkg = save(desk, row.locator("text=GeoPackage"), tmp.resolve("out.gpkg"));
+    for (Locator tick : desk.locator("input[name=layer]").all()) tick.uncheck();
+    desk.locator("label", new Page.LocatorOptions().setHasText("West structures"))
+        .locator("input")
+        .check();
+    desk.check("input[value=geojson]");
+    Path json = save(desk, desk.locator("button.main"), tmp.resolve("out.geojson"));
+    desk.check("input[value=gpkg]");
+    Path gpkg = save(desk, desk.locator("button.main"), tmp.resolve("out.gpkg"));
     assertThat(gdal("ogrinfo", "-so", "-al", json.toString()))
         .contains("Feature Count: 240", "Geometry: Point");
     String summary = gdal("ogrinfo", "-so", gpkg.toString(), "west_structures");

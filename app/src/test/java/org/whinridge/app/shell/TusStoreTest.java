@@ -1,4 +1,4 @@
-package org.whinridge.app.photo;
+package org.whinridge.app.shell;
 
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatExceptionOfType;
@@ -17,7 +17,6 @@ import java.util.concurrent.TimeUnit;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
-import org.whinridge.app.shell.DataFolder;
 
 /** Uploads that break off, stall, run over, or belong to somebody else. */
 class TusStoreTest {
@@ -37,7 +36,7 @@ class TusStoreTest {
 
   @Test
   void whatArrivedBeforeACutStaysAndTheUploadGoesOnFromThere() throws Exception {
-    TusStore.Info i = store.create(1000, "inspector1", UUID.randomUUID());
+    TusStore.Info i = store.create(1000, "inspector1", "photo");
     InputStream cut =
         new InputStream() {
           private int left = 300;
@@ -61,7 +60,7 @@ class TusStoreTest {
 
   @Test
   void aStalledRequestIsSupersededByANewerOneAndWritesNoMore() throws Exception {
-    TusStore.Info i = store.create(1000, "inspector1", UUID.randomUUID());
+    TusStore.Info i = store.create(1000, "inspector1", "photo");
     CountDownLatch half = new CountDownLatch(1);
     CountDownLatch goOn = new CountDownLatch(1);
     InputStream stalled =
@@ -91,7 +90,7 @@ class TusStoreTest {
               try {
                 store.append(i, 0, stalled);
                 return 0;
-              } catch (TusStore.Refusal e) {
+              } catch (TusRefusal e) {
                 return e.status;
               } catch (IOException e) {
                 return -1;
@@ -107,35 +106,34 @@ class TusStoreTest {
 
   @Test
   void moreThanAnnouncedAndWrongOffsetsAreRefused() throws Exception {
-    TusStore.Info i = store.create(10, "inspector1", UUID.randomUUID());
-    assertThatExceptionOfType(TusStore.Refusal.class)
+    TusStore.Info i = store.create(10, "inspector1", "photo");
+    assertThatExceptionOfType(TusRefusal.class)
         .isThrownBy(() -> store.append(i, 0, bytes(11)))
         .satisfies(e -> assertThat(e.status).isEqualTo(413));
-    assertThatExceptionOfType(TusStore.Refusal.class)
+    assertThatExceptionOfType(TusRefusal.class)
         .isThrownBy(() -> store.append(i, 5, bytes(1)))
         .satisfies(e -> assertThat(e.status).isEqualTo(409));
   }
 
   @Test
   void anUploadBelongsToWhoBeganItAndSurvivesARestart() throws Exception {
-    UUID photo = UUID.randomUUID();
+    String photo = UUID.randomUUID().toString();
     TusStore.Info i = store.create(10, "inspector1", photo);
     store.append(i, 0, bytes(4));
     open();
-    assertThat(store.find(i.id(), "inspector1").photo()).isEqualTo(photo);
+    assertThat(store.find(i.id(), "inspector1").about()).isEqualTo(photo);
     assertThat(store.offset(i.id())).isEqualTo(4);
-    assertThatExceptionOfType(TusStore.Refusal.class)
+    assertThatExceptionOfType(TusRefusal.class)
         .isThrownBy(() -> store.find(i.id(), "inspector2"))
         .satisfies(e -> assertThat(e.status).isEqualTo(404));
     store.remove(i.id());
-    assertThatExceptionOfType(TusStore.Refusal.class)
-        .isThrownBy(() -> store.find(i.id(), "inspector1"));
+    assertThatExceptionOfType(TusRefusal.class).isThrownBy(() -> store.find(i.id(), "inspector1"));
   }
 
   @Test
   void theSweepDropsOnlyWhatRanOut() throws Exception {
-    TusStore.Info old = store.create(10, "inspector1", UUID.randomUUID());
-    TusStore.Info young = store.create(10, "inspector1", UUID.randomUUID());
+    TusStore.Info old = store.create(10, "inspector1", "photo");
+    TusStore.Info young = store.create(10, "inspector1", "photo");
     try (var all = Files.list(tmp.resolve("uploads"))) {
       for (Path p :
           all.filter(p -> p.getFileName().toString().startsWith(old.id().toString())).toList())
@@ -143,8 +141,8 @@ class TusStoreTest {
             p, FileTime.from(Instant.now().minus(TusStore.KEPT).minusSeconds(60)));
     }
     store.sweep();
-    assertThatExceptionOfType(TusStore.Refusal.class)
+    assertThatExceptionOfType(TusRefusal.class)
         .isThrownBy(() -> store.find(old.id(), "inspector1"));
-    assertThat(store.find(young.id(), "inspector1").photo()).isEqualTo(young.photo());
+    assertThat(store.find(young.id(), "inspector1").about()).isEqualTo(young.about());
   }
 }

@@ -1,0 +1,351 @@
+package org.whinridge.app.bringin;
+
+import com.eclipsesource.json.JsonArray;
+import com.eclipsesource.json.JsonObject;
+import java.io.IOException;
+import java.io.InputStream;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.UUID;
+import java.util.concurrent.ConcurrentHashMap;
+import org.locationtech.jts.geom.Geometry;
+import org.springframework.stereotype.Service;
+import org.springframework.util.MultiValueMap;
+import org.whinridge.app.layer.LayerChanges;
+import org.whinridge.app.layer.Layers;
+import org.whinridge.app.shell.JobProblem;
+import org.whinridge.app.shell.Jobs;
+import org.whinridge.core.place.CoordinateSystem;
+import org.whinridge.core.place.GeometryJson;
+import org.whinridge.core.profile.PlaceColumns;
+import org.whinridge.formats.FileProblem;
+import org.whinridge.formats.RawFeature;
+import org.whinridge.formats.crs.CoordinateSystems;
+
+/**
+ * A lot of files on its way: uploaded, looked through, decided, imported. What was found is kept in
+ * memory and found again from the files after the server was started anew; an import that was under
+ * way then is gone as a whole, since it is one transaction.
+ */
+@Service
+class BringIn {
+  private static final String IMPORTING = "importing";
+  private final Incoming incoming;
+  private final Looking looking;
+  private final Importing importing;
+  private final Layers layers;
+  private final LayerChanges changes;
+  private final PastVisits visits;
+  private final Jobs jobs;
+  private final Map<UUID, Lot> lots = new ConcurrentHashMap<>();
+
+  BringIn(
+      Incoming incoming,
+      Looking looking,
+      Importing importing,
+      Layers layers,
+      LayerChanges changes,
+      PastVisits visits,
+      Jobs jobs) {
+    this.incoming = incoming;
+    this.looking = looking;
+    this.importing = importing;
+    this.layers = layers;
+    this.changes = changes;
+    this.visits = visits;
+    this.jobs = jobs;
+  }
+
+  /** What is known of a lot. */
+  static final class Lot {
+    volatile Found found;
+    volatile List<Choice> choices = List.of();
+    volatile List<Importing.Plan> plans = List.of();
+    volatile List<Importing.Outcome> outcomes = List.of();
+    volatile String problem = "";
+
+    public Found found() {
+      return found;
+    }
+
+    public List<Importing.Plan> plans() {
+      return plans;
+    }
+
+    public List<Importing.Outcome> outcomes() {
+      return outcomes;
+    }
+  }
+
+  /** Where a lot stands: looking, found, planned, importing, done, or gone. */
+  record Standing(String stage, Lot lot, Optional<Jobs.Job> job, String problem) {}
+
+  UUID begin(UUID project, String person) throws IOException {
+    return incoming.begin(project, person);
+  }
+
+  long limit() {
+    return incoming.limit();
+  }
+
+  void add(UUID project, UUID id, String name, Path file) throws IOException {
+    incoming.add(incoming.home(project, id), name, file);
+  }
+
+  void add(UUID project, UUID id, String name, InputStream in) throws IOException {
+    incoming.add(incoming.home(project, id), name, in);
+  }
+
+  /** Checks that a lot belongs to the project. */
+  void check(UUID project, UUID id) {
+    incoming.home(project, id);
+  }
+
+  /** Looks through the files, in the background. */
+  void look(UUID project, UUID id) throws IOException {
+    Path home = incoming.home(project, id);
+    if (incoming.files(home).isEmpty()) {
+      incoming.drop(home);
+      throw JobProblem.refused("No file was chosen. Choose files, a folder or a zip archive.");
+    }
+    Lot lot = new Lot();
+    lots.put(id, lot);
+    jobs.forget(id);
+    jobs.start(
+        id,
+        job -> {
+          lot.found = looking.look(home, job);
+          return lot.found;
+        });
+  }
+
+  /** Where the lot stands; begins to look again when the server was started anew since. */
+  Standing standing(UUID project, UUID id) throws IOException {
+    Path home = incoming.home(project, id);
+    Lot lot = lots.get(id);
+    if (lot == null) {
+      String marked = incoming.marked(home);
+      if (marked.startsWith("done"))
+        return new Standing("gone", new Lot(), Optional.empty(), marked.substring(4).strip());
+      look(project, id);
+      lot = lots.get(id);
+      if (marked.equals(IMPORTING))
+        lot.problem =
+            "The server stopped while this was being imported. Nothing of it was kept; the files are still here, import them again.";
+      incoming.mark(home, "");
+    }
+    Optional<Jobs.Job> job = jobs.find(id);
+    String problem = lot.problem;
+    if (job.isPresent() && job.get().isOver()) {
+      if (job.get().state().equals("failed")) problem = job.get().message();
+      if (job.get().state().equals("cancelled"))
+        problem = "Cancelled. Nothing was imported; the files are still here.";
+    }
+    boolean running = job.filter(j -> !j.isOver()).isPresent();
+    String stage =
+        running
+            ? "running"
+            : !lot.outcomes.isEmpty()
+                ? "done"
+                : !lot.plans.isEmpty() ? "planned" : lot.found != null ? "found" : "failed";
+    return new Standing(stage, lot, job, problem);
+  }
+
+  private Lot found(UUID project, UUID id) throws IOException {
+    Standing s = standing(project, id);
+    if (s.lot().found == null)
+      throw JobProblem.conflict(
+          "These files are still being read. Wait until the report is there.");
+    return s.lot();
+  }
+
+  /** Imports what was decided; updates are planned first, and written by {@link #confirm}. */
+  void decide(UUID project, UUID id, MultiValueMap<String, String> form, String person)
+      throws IOException {
+    Lot lot = found(project, id);
+    List<Choice> choices = Choice.read(lot.found, form);
+    importing.check(choices, project);
+    lot.choices = choices;
+    lot.problem = "";
+    lot.plans = List.of();
+    if (choices.stream().noneMatch(c -> c.target().equals("update"))) {
+      carryOut(project, id, lot, person);
+      return;
+    }
+    jobs.forget(id);
+    jobs.start(
+        id,
+        job -> {
+          List<Importing.Plan> plans = new ArrayList<>();
+          for (Choice c : choices)
+            if (c.target().equals("update"))
+              plans.add(
+                  said(() -> importing.plan(c, layers.get(project, c.into().orElseThrow()), job)));
+          lot.plans = plans;
+          return plans;
+        });
+  }
+
+  /** Carries out what was planned. */
+  void confirm(UUID project, UUID id, String person) throws IOException {
+    Lot lot = found(project, id);
+    if (lot.plans.isEmpty())
+      throw JobProblem.conflict("There is nothing planned for these files. Decide again.");
+    lot.plans = List.of();
+    carryOut(project, id, lot, person);
+  }
+
+  /** Goes back from a plan to the decisions. */
+  void reconsider(UUID project, UUID id) throws IOException {
+    found(project, id).plans = List.of();
+  }
+
+  private void carryOut(UUID project, UUID id, Lot lot, String person) throws IOException {
+    Path home = incoming.home(project, id);
+    incoming.mark(home, IMPORTING);
+    jobs.forget(id);
+    jobs.start(
+        id,
+        job -> {
+          try {
+            List<Importing.Outcome> out = new ArrayList<>();
+            for (Choice c : lot.choices) out.add(one(project, c, person, job, out));
+            lot.outcomes = out;
+            incoming.mark(
+                home,
+                "done "
+                    + String.join(
+                        "; ", out.stream().map(o -> o.layerName() + ": " + o.said()).toList()));
+            incoming.dropFiles(home);
+            return out;
+          } catch (Exception | OutOfMemoryError e) {
+            incoming.mark(home, "");
+            throw e;
+          }
+        });
+  }
+
+  /** One part of several; when it fails, those before it are taken back: all or nothing. */
+  private Importing.Outcome one(
+      UUID project, Choice c, String person, Jobs.Job job, List<Importing.Outcome> before)
+      throws Exception {
+    try {
+      return said(
+          () ->
+              switch (c.target()) {
+                case "update" ->
+                    importing.update(c, layers.get(project, c.into().orElseThrow()), person, job);
+                case "visits" ->
+                    importing.asVisits(c, layers.get(project, c.into().orElseThrow()), person, job);
+                default -> importing.asNewLayer(c, project, person, job);
+              });
+    } catch (Exception | OutOfMemoryError e) {
+      for (Importing.Outcome o : before) o.act().ifPresent(a -> undo(o, a, person));
+      throw e;
+    }
+  }
+
+  private interface Step<T> {
+    T run() throws Exception;
+  }
+
+  private static <T> T said(Step<T> step) throws Exception {
+    try {
+      return step.run();
+    } catch (FileProblem e) {
+      throw JobProblem.refused(e.getMessage() + " Nothing was imported.");
+    } catch (IllegalArgumentException e) {
+      throw JobProblem.refused(
+          "This can't be imported so: " + e.getMessage() + ". Nothing was imported.");
+    }
+  }
+
+  private String undo(Importing.Outcome o, UUID act, String person) {
+    if (o.visits()) return visits.takeBack(act, person) + " past visits taken away again.";
+    LayerChanges.TakenBack t = changes.takeBack(o.layer(), act, person);
+    return t.layerGone()
+        ? "“" + o.layerName() + "” was taken back."
+        : t.restored()
+            + " features of “"
+            + o.layerName()
+            + "” are as they were before."
+            + (t.left().isEmpty() ? "" : " Left as they are: " + String.join("; ", t.left()) + ".");
+  }
+
+  /** Takes back all that these files brought, the last part first. */
+  String takeBack(UUID project, UUID id, String person) throws IOException {
+    Standing s = standing(project, id);
+    if (s.lot().outcomes.isEmpty())
+      throw JobProblem.conflict(
+          "What these files brought is in the history of the layers; take it back there.");
+    StringBuilder b = new StringBuilder();
+    List<Importing.Outcome> all = s.lot().outcomes;
+    for (int i = all.size() - 1; i >= 0; i--) {
+      Importing.Outcome o = all.get(i);
+      o.act().ifPresent(a -> b.append(undo(o, a, person)).append(' '));
+    }
+    lots.remove(id);
+    incoming.drop(incoming.home(project, id));
+    return b.toString().strip();
+  }
+
+  void cancel(UUID project, UUID id) {
+    check(project, id);
+    jobs.cancel(id);
+  }
+
+  /** Drops the files; a job that still reads them is cancelled. */
+  void drop(UUID project, UUID id) throws IOException {
+    Path home = incoming.home(project, id);
+    jobs.cancel(id);
+    lots.remove(id);
+    incoming.drop(home);
+  }
+
+  /** Some features as they would lie on the map in a system: GeoJSON with a message in words. */
+  JsonObject preview(UUID project, UUID id, int part, String system, String x, String y, String wkt)
+      throws IOException {
+    Lot lot = found(project, id);
+    if (part < 0 || part >= lot.found.parts().size())
+      throw JobProblem.notFound("layer in these files");
+    Found.Part p = lot.found.parts().get(part);
+    Optional<CoordinateSystem> s = Choice.system(p, system);
+    Optional<PlaceColumns> places = Choice.places(x, y, wkt).or(p::places);
+    JsonArray features = new JsonArray();
+    String problem = s.isEmpty() ? "Choose the coordinate system." : "";
+    int out = 0;
+    if (s.isPresent())
+      for (RawFeature f : p.sample())
+        try {
+          Optional<Geometry> own =
+              p.layer().table()
+                  ? (places.isPresent() ? places.get().place(f.properties()) : Optional.empty())
+                  : f.geometry();
+          if (own.isEmpty()) continue;
+          Geometry g = s.get().toWgs84(own.get());
+          features.add(
+              new JsonObject()
+                  .add("type", "Feature")
+                  .add("id", String.valueOf(f.number()))
+                  .add(
+                      "geometry",
+                      GeometryJson.write(g.getNumGeometries() == 1 ? g.getGeometryN(0) : g))
+                  .add("properties", new JsonObject().add("broken", !g.isValid())));
+        } catch (IllegalArgumentException e) {
+          if (out++ == 0) problem = "Row " + f.number() + ": " + e.getMessage() + ".";
+        }
+    String note =
+        s.filter(CoordinateSystems::isApproximate).isPresent()
+            ? "Its datum is shifted by an approximation: positions are right to a few metres; a grid shift would be better."
+            : "";
+    return new JsonObject()
+        .add("type", "FeatureCollection")
+        .add("features", features)
+        .add("system", s.map(CoordinateSystem::name).orElse(""))
+        .add("problem", problem)
+        .add("note", note);
+  }
+}

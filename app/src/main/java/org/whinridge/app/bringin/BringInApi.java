@@ -1,0 +1,164 @@
+package org.whinridge.app.bringin;
+
+import com.eclipsesource.json.JsonArray;
+import com.eclipsesource.json.JsonObject;
+import jakarta.servlet.http.HttpServletRequest;
+import jakarta.servlet.http.HttpServletResponse;
+import java.io.IOException;
+import java.nio.file.Path;
+import java.security.Principal;
+import java.util.Map;
+import java.util.Optional;
+import java.util.UUID;
+import org.springframework.http.MediaType;
+import org.springframework.http.ResponseEntity;
+import org.springframework.util.MultiValueMap;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestMethod;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.RestController;
+import org.whinridge.app.project.Projects;
+import org.whinridge.app.shell.JobProblem;
+import org.whinridge.app.shell.TusRefusal;
+import org.whinridge.app.shell.TusUploads;
+import org.whinridge.formats.crs.CoordinateSystems;
+
+/** What the pages of bringing in ask by script: uploads, progress, previews, systems. */
+@RestController
+class BringInApi {
+  private final Projects projects;
+  private final BringIn bringIn;
+  private final TusUploads uploads;
+
+  BringInApi(Projects projects, BringIn bringIn, TusUploads uploads) {
+    this.projects = projects;
+    this.bringIn = bringIn;
+    this.uploads = uploads;
+  }
+
+  private static ResponseEntity<String> json(JsonObject o) {
+    return ResponseEntity.ok()
+        .contentType(MediaType.APPLICATION_JSON)
+        .header("Cache-Control", "no-store")
+        .body(o.toString());
+  }
+
+  @PostMapping("/api/p/{project}/bring-in")
+  ResponseEntity<String> begin(@PathVariable String project, Principal person) throws IOException {
+    UUID id = bringIn.begin(projects.byKey(project).id(), person.getName());
+    return json(new JsonObject().add("id", id.toString()).add("limit", bringIn.limit()));
+  }
+
+  @PostMapping("/api/p/{project}/bring-in/{id}/look")
+  ResponseEntity<String> look(@PathVariable String project, @PathVariable UUID id)
+      throws IOException {
+    bringIn.look(projects.byKey(project).id(), id);
+    return json(new JsonObject().add("page", "/p/" + project + "/layers/bring-in/" + id));
+  }
+
+  /** The decisions of the report's form; what is wrong with them is answered at once. */
+  @PostMapping("/api/p/{project}/bring-in/{id}/decide")
+  ResponseEntity<String> decide(
+      @PathVariable String project,
+      @PathVariable UUID id,
+      @RequestParam MultiValueMap<String, String> form,
+      Principal person)
+      throws IOException {
+    bringIn.decide(projects.byKey(project).id(), id, form, person.getName());
+    return json(new JsonObject().add("page", "/p/" + project + "/layers/bring-in/" + id));
+  }
+
+  @GetMapping("/api/p/{project}/bring-in/{id}/state")
+  ResponseEntity<String> state(@PathVariable String project, @PathVariable UUID id)
+      throws IOException {
+    BringIn.Standing s = bringIn.standing(projects.byKey(project).id(), id);
+    JsonObject o = new JsonObject().add("stage", s.stage()).add("problem", s.problem());
+    s.job()
+        .ifPresent(
+            j ->
+                o.add("doing", j.doing())
+                    .add("done", j.done())
+                    .add("total", j.total())
+                    .add("seconds", j.seconds()));
+    return json(o);
+  }
+
+  @GetMapping("/api/p/{project}/bring-in/{id}/preview")
+  ResponseEntity<String> preview(
+      @PathVariable String project,
+      @PathVariable UUID id,
+      @RequestParam int part,
+      @RequestParam(defaultValue = "") String system,
+      @RequestParam(defaultValue = "") String x,
+      @RequestParam(defaultValue = "") String y,
+      @RequestParam(defaultValue = "") String wkt)
+      throws IOException {
+    return json(bringIn.preview(projects.byKey(project).id(), id, part, system, x, y, wkt));
+  }
+
+  @GetMapping("/api/p/{project}/systems")
+  ResponseEntity<String> systems(
+      @PathVariable String project, @RequestParam(defaultValue = "") String q) {
+    projects.byKey(project);
+    JsonArray a = new JsonArray();
+    CoordinateSystems.find(q, 30)
+        .forEach(
+            c -> a.add(new JsonObject().add("code", "EPSG:" + c.epsg()).add("name", c.name())));
+    return json(new JsonObject().add("systems", a));
+  }
+
+  @RequestMapping(
+      path = {"/api/p/{project}/bring-in/uploads", "/api/p/{project}/bring-in/uploads/{id}"},
+      method = {
+        RequestMethod.POST,
+        RequestMethod.PATCH,
+        RequestMethod.HEAD,
+        RequestMethod.DELETE,
+        RequestMethod.OPTIONS
+      })
+  void upload(
+      @PathVariable String project,
+      @PathVariable Optional<UUID> id,
+      HttpServletRequest q,
+      HttpServletResponse r,
+      Principal person)
+      throws IOException {
+    UUID p = projects.byKey(project).id();
+    uploads.handle(
+        id, "/api/p/" + project + "/bring-in/uploads", q, r, person.getName(), new OfAFile(p));
+  }
+
+  private final class OfAFile implements TusUploads.Target {
+    private final UUID project;
+
+    OfAFile(UUID project) {
+      this.project = project;
+    }
+
+    @Override
+    public long limit() {
+      return bringIn.limit();
+    }
+
+    @Override
+    public String begin(Map<String, String> metadata, long length) throws TusRefusal {
+      try {
+        UUID lot = UUID.fromString(metadata.getOrDefault("lot", ""));
+        bringIn.check(project, lot);
+        return lot + "|" + metadata.getOrDefault("name", "file");
+      } catch (IllegalArgumentException e) {
+        throw new TusRefusal(400, "the metadata name no lot of files");
+      } catch (JobProblem e) {
+        throw new TusRefusal(404, e.getMessage());
+      }
+    }
+
+    @Override
+    public void complete(String about, Path file) throws IOException {
+      bringIn.add(project, UUID.fromString(about.substring(0, 36)), about.substring(37), file);
+    }
+  }
+}

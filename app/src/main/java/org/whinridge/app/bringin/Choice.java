@@ -1,0 +1,166 @@
+package org.whinridge.app.bringin;
+
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.UUID;
+import org.springframework.util.MultiValueMap;
+import org.whinridge.app.shell.JobProblem;
+import org.whinridge.core.layer.Code;
+import org.whinridge.core.layer.Field;
+import org.whinridge.core.layer.FieldType;
+import org.whinridge.core.place.CoordinateSystem;
+import org.whinridge.core.profile.PlaceColumns;
+import org.whinridge.core.profile.Survey;
+import org.whinridge.formats.crs.CoordinateSystems;
+
+/**
+ * What was decided about one part of what was found.
+ *
+ * @param target new, update or visits
+ * @param into the layer to update, or whose features were visited
+ * @param key the column that tells which feature a row is
+ * @param date the column with the day of a visit
+ * @param place whether geometry is taken too when a layer is updated
+ * @param removeMissing whether features that the file does not have are removed
+ * @param emptyEmpties whether an empty cell empties the layer's value
+ */
+record Choice(
+    Found.Part part,
+    String target,
+    Optional<UUID> into,
+    String name,
+    Optional<CoordinateSystem> system,
+    Optional<PlaceColumns> places,
+    boolean repair,
+    String key,
+    String date,
+    boolean place,
+    boolean removeMissing,
+    boolean emptyEmpties,
+    List<Choice.ColumnChoice> columns) {
+  /** What was decided about one column: the field it becomes, or the field it goes into. */
+  record ColumnChoice(Survey.Column column, Field field) {}
+
+  /** Reads the decisions about all parts that are to be taken out of the page's form. */
+  static List<Choice> read(Found found, MultiValueMap<String, String> form) {
+    List<Choice> out = new ArrayList<>();
+    for (Found.Part p : found.parts()) {
+      Form f = new Form(p.index(), form);
+      if (!f.has("take")) continue;
+      String target = f.text("target");
+      Optional<UUID> into = uuid(f.text("into"));
+      boolean fresh = into.isEmpty();
+      out.add(
+          new Choice(
+              p,
+              fresh ? "new" : target.equals("visits") ? "visits" : "update",
+              into,
+              f.text("name"),
+              system(p, f.has("system") ? f.text("system") : p.systemCode()),
+              places(f),
+              f.has("repair"),
+              f.text("key"),
+              f.text("date"),
+              f.has("place"),
+              f.has("remove"),
+              f.has("empties"),
+              columns(p, f)));
+    }
+    if (out.isEmpty())
+      throw JobProblem.refused("Choose at least one layer to import. Nothing was imported.");
+    return out;
+  }
+
+  private record Form(int index, MultiValueMap<String, String> all) {
+    String text(String name) {
+      String v = all.getFirst(name + "_" + index);
+      return v == null ? "" : v.strip();
+    }
+
+    boolean has(String name) {
+      return all.containsKey(name + "_" + index);
+    }
+  }
+
+  private static Optional<UUID> uuid(String s) {
+    try {
+      return s.isEmpty() ? Optional.empty() : Optional.of(UUID.fromString(s));
+    } catch (IllegalArgumentException e) {
+      throw JobProblem.notFound("layer to bring this into");
+    }
+  }
+
+  /** The system chosen by hand, else the file's own. */
+  static Optional<CoordinateSystem> system(Found.Part p, String code) {
+    if (code.isBlank() || code.equals("file")) return p.layer().system();
+    return Optional.of(
+        CoordinateSystems.code(code.replaceAll(" .*", ""))
+            .orElseThrow(
+                () ->
+                    JobProblem.refused(
+                        "“"
+                            + code
+                            + "” is no coordinate system that is known here; give its EPSG number, such as EPSG:27700.")));
+  }
+
+  private static Optional<PlaceColumns> places(Form f) {
+    return places(f.text("x"), f.text("y"), f.text("wkt"));
+  }
+
+  /** The columns of a table's places; none when they are not all chosen. */
+  static Optional<PlaceColumns> places(String x, String y, String wkt) {
+    if (!wkt.isEmpty()) return Optional.of(new PlaceColumns("", "", wkt, false));
+    return x.isEmpty() || y.isEmpty()
+        ? Optional.empty()
+        : Optional.of(new PlaceColumns(x, y, "", false));
+  }
+
+  private static List<ColumnChoice> columns(Found.Part p, Form f) {
+    List<ColumnChoice> out = new ArrayList<>();
+    for (int i = 0; i < p.columns().size(); i++) {
+      Survey.Column c = p.columns().get(i);
+      String at = "_" + i;
+      if (!f.has("c" + at + "_known")) {
+        out.add(
+            new ColumnChoice(c, c.field())); // a script that names no columns takes them as guessed
+        continue;
+      }
+      if (!f.has("c" + at + "_take")) continue;
+      String label = f.text("c" + at + "_label");
+      FieldType type = FieldType.of(f.text("c" + at + "_type")).orElse(c.field().type());
+      String goes = f.text("c" + at + "_into");
+      if (!goes.isEmpty()) {
+        out.add(new ColumnChoice(c, Field.of(goes, goes, type)));
+        continue;
+      }
+      Field field = Field.of(c.field().name(), label.isEmpty() ? c.field().label() : label, type);
+      boolean list = f.has("c" + at + "_codes");
+      if (list || type == FieldType.CODE && type == c.field().type()) field = field.with(codes(c));
+      out.add(new ColumnChoice(c, field));
+    }
+    return out;
+  }
+
+  private static List<Code> codes(Survey.Column c) {
+    if (!c.field().codes().isEmpty()) return c.field().codes();
+    return c.distinct().keySet().stream().map(v -> Code.of(v, v)).sorted(Choice::byNumber).toList();
+  }
+
+  private static int byNumber(Code a, Code b) {
+    try {
+      return Double.compare(Double.parseDouble(a.code()), Double.parseDouble(b.code()));
+    } catch (NumberFormatException e) {
+      return a.code().compareTo(b.code());
+    }
+  }
+
+  /** Fields by the column that they come from. */
+  Map<String, ColumnChoice> bySource() {
+    Map<String, ColumnChoice> out = new LinkedHashMap<>();
+    columns.forEach(c -> out.put(c.column().source(), c));
+    return out;
+  }
+}

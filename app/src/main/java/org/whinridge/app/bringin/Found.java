@@ -1,0 +1,57 @@
+package org.whinridge.app.bringin;
+
+import java.util.List;
+import java.util.Optional;
+import org.whinridge.core.layer.GeometryKind;
+import org.whinridge.core.profile.PlaceColumns;
+import org.whinridge.core.profile.Survey;
+import org.whinridge.formats.RawFeature;
+import org.whinridge.formats.Source;
+import org.whinridge.formats.Sources;
+
+/** What was found in the files of a lot, before anything is imported. */
+record Found(List<Found.Part> parts, List<Sources.NotUnderstood> notUnderstood) {
+  /**
+   * A layer that was found. A layer of mixed geometry comes as one part for each kind.
+   *
+   * @param kind its geometry; a table may still get places from its columns
+   * @param title a name proposed for it
+   * @param count features of this kind
+   * @param places the columns that say where a table's rows are, if any were found
+   * @param sample some of its features, for maps and previews
+   * @param pictures how many pictures come with its features
+   */
+  record Part(
+      int index,
+      Source source,
+      Source.SourceLayer layer,
+      GeometryKind kind,
+      String title,
+      int count,
+      Survey survey,
+      List<Survey.Column> columns,
+      Optional<PlaceColumns> places,
+      List<RawFeature> sample,
+      int pictures) {
+    /** Columns that can tell features apart, the likeliest first. */
+    public List<Survey.Column> keys() {
+      return columns.stream().filter(Survey.Column::mayBeKey).toList();
+    }
+
+    /** Of a layer with several kinds of geometry. */
+    public boolean isOneOfSeveral() {
+      return survey.kinds().size() > 1;
+    }
+
+    /**
+     * The system that the file names, or that its coordinates speak for; "" when it must be chosen.
+     */
+    public String systemCode() {
+      if (layer.system().isPresent())
+        return layer.system().get().code().isEmpty() ? "file" : layer.system().get().code();
+      boolean degrees =
+          layer.table() ? places.filter(PlaceColumns::degrees).isPresent() : survey.mayBeDegrees();
+      return degrees ? "EPSG:4326" : "";
+    }
+  }
+}

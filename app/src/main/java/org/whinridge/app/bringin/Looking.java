@@ -1,0 +1,103 @@
+package org.whinridge.app.bringin;
+
+import java.io.IOException;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import org.springframework.stereotype.Component;
+import org.whinridge.app.shell.Jobs;
+import org.whinridge.core.layer.GeometryKind;
+import org.whinridge.core.profile.PlaceColumns;
+import org.whinridge.core.profile.Survey;
+import org.whinridge.formats.FileNames;
+import org.whinridge.formats.FileProblem;
+import org.whinridge.formats.RawFeature;
+import org.whinridge.formats.Shapes;
+import org.whinridge.formats.Source;
+import org.whinridge.formats.Sources;
+
+/** Looks through all files of a lot. */
+@Component
+class Looking {
+  private static final int SAMPLE = 300;
+  private final Incoming incoming;
+
+  Looking(Incoming incoming) {
+    this.incoming = incoming;
+  }
+
+  Found look(Path home, Jobs.Job job) throws IOException {
+    List<Sources.Brought> files = incoming.files(home);
+    job.now("Opening " + (files.size() == 1 ? "the file" : files.size() + " files"), -1);
+    Sources.Opened opened = Sources.open(files, incoming.scratch(home));
+    List<Found.Part> parts = new ArrayList<>();
+    List<Sources.NotUnderstood> not = new ArrayList<>(opened.notUnderstood());
+    for (Source s : opened.sources())
+      for (Source.SourceLayer l : s.layers())
+        try {
+          one(s, l, job, parts);
+        } catch (FileProblem e) {
+          not.add(new Sources.NotUnderstood(where(s, l), e.getMessage()));
+        } catch (java.io.EOFException e) {
+          not.add(new Sources.NotUnderstood(where(s, l), "The file ends too early."));
+        }
+    return new Found(List.copyOf(parts), List.copyOf(not));
+  }
+
+  private static String where(Source s, Source.SourceLayer l) {
+    return s.layers().size() > 1 ? s.name() + ", " + l.name() : s.name();
+  }
+
+  private static void one(Source s, Source.SourceLayer l, Jobs.Job job, List<Found.Part> parts)
+      throws FileProblem, IOException {
+    job.now("Reading “" + l.name() + "”", l.expected());
+    Survey survey = new Survey();
+    List<RawFeature> sample = new ArrayList<>();
+    int[] pictures = {0};
+    s.each(
+        l,
+        f -> {
+          job.step();
+          try {
+            survey.see(
+                f.number(),
+                f.geometry().map(Shapes::byKind).orElse(Map.of()),
+                f.properties(),
+                f.problem());
+          } catch (IllegalArgumentException e) {
+            throw new FileProblem(e.getMessage(), e);
+          }
+          pictures[0] += f.pictures().size();
+          if (sample.size() < SAMPLE) sample.add(f);
+        });
+    List<Survey.Column> columns = survey.columns();
+    Optional<PlaceColumns> places = l.table() ? survey.places() : Optional.empty();
+    Map<GeometryKind, Integer> kinds = new LinkedHashMap<>(survey.kinds());
+    if (kinds.isEmpty()) kinds.put(GeometryKind.TABLE, survey.count());
+    kinds.forEach(
+        (kind, n) -> {
+          String title = FileNames.title(l.name()) + (kinds.size() > 1 ? " " + plural(kind) : "");
+          int count = kinds.size() > 1 ? n : survey.count();
+          parts.add(
+              new Found.Part(
+                  parts.size(),
+                  s,
+                  l,
+                  kind,
+                  title,
+                  count,
+                  survey,
+                  columns,
+                  places,
+                  List.copyOf(sample),
+                  pictures[0]));
+        });
+  }
+
+  private static String plural(GeometryKind k) {
+    return k.id() + "s";
+  }
+}

@@ -1,0 +1,134 @@
+package org.whinridge.app.daybook;
+
+import com.eclipsesource.json.JsonObject;
+import java.io.IOException;
+import java.io.UncheckedIOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.UUID;
+import org.springframework.stereotype.Component;
+import org.springframework.transaction.annotation.Transactional;
+import org.whinridge.app.bringin.PastVisits;
+import org.whinridge.app.form.FormDraft;
+import org.whinridge.app.form.Forms;
+import org.whinridge.app.layer.Layer;
+import org.whinridge.app.layer.Layers;
+import org.whinridge.app.photo.Photos;
+import org.whinridge.app.shell.Ids;
+import org.whinridge.app.shell.Sha256;
+import org.whinridge.core.value.Value;
+import org.whinridge.core.value.ValueJson;
+
+/** Visits that came in files: kept as accepted ones, under a hand-in of their own. */
+@Component
+class PastVisitKeeping implements PastVisits {
+  private static final String DEVICE = "brought in";
+  private final VisitRepository visits;
+  private final HandInRepository handIns;
+  private final Layers layers;
+  private final Forms forms;
+  private final Photos photos;
+
+  PastVisitKeeping(
+      VisitRepository visits, HandInRepository handIns, Layers layers, Forms forms, Photos photos) {
+    this.visits = visits;
+    this.handIns = handIns;
+    this.layers = layers;
+    this.forms = forms;
+    this.photos = photos;
+  }
+
+  @Override
+  @Transactional
+  public UUID keep(UUID layerId, String source, String person, List<PastVisit> past) {
+    Layer layer = layers.byId(layerId);
+    Optional<UUID> form =
+        forms.list(layer.projectId()).stream()
+            .filter(f -> f.layerId().equals(layerId))
+            .map(FormDraft::id)
+            .findFirst();
+    HandInEntity h = new HandInEntity();
+    h.id = UUID.randomUUID();
+    h.person = person;
+    h.device = DEVICE;
+    h.receivedAt = Layers.now();
+    h.visits = past.size();
+    handIns.save(h);
+    List<VisitEntity> all = new ArrayList<>();
+    for (PastVisit p : past) {
+      VisitEntity v = visit(p, h, layerId, form, source);
+      all.add(v);
+    }
+    visits.saveAllAndFlush(all);
+    for (int i = 0; i < all.size(); i++) {
+      int place = 0;
+      for (Path photo : past.get(i).photos()) photo(all.get(i), photo, place++);
+    }
+    return h.id;
+  }
+
+  private static VisitEntity visit(
+      PastVisit p, HandInEntity h, UUID layer, Optional<UUID> form, String source) {
+    JsonObject kept = new JsonObject();
+    JsonObject answers = new JsonObject();
+    for (Map.Entry<String, Value> e : p.answers().entrySet()) {
+      kept.add(e.getKey(), ValueJson.write(e.getValue()));
+      answers.add(e.getKey(), new JsonObject().add("value", ValueJson.write(e.getValue())));
+    }
+    VisitEntity v = new VisitEntity();
+    v.id = Ids.next();
+    v.handInId = h.id;
+    v.formId = form.orElse(null);
+    v.edition = 0;
+    v.layerId = layer;
+    v.featureId = p.feature();
+    v.person = p.person();
+    v.device = DEVICE;
+    v.startedAt = p.at();
+    v.endedAt = p.at();
+    v.receivedAt = h.receivedAt;
+    v.document =
+        new JsonObject()
+            .add("id", v.id.toString())
+            .add("source", source)
+            .add("kept", kept)
+            .add("state", new JsonObject().add("answers", answers))
+            .toString();
+    v.documentHash = Sha256.of(v.document);
+    v.findings = "[]";
+    v.state = "accepted";
+    v.reason = source.substring(0, Math.min(1000, source.length()));
+    v.decidedAt = h.receivedAt;
+    v.decidedBy = p.person();
+    return v;
+  }
+
+  private void photo(VisitEntity v, Path file, int place) {
+    try {
+      UUID id = UUID.randomUUID();
+      photos.announce(id, v.id, "photo", Sha256.of(file), Files.size(file), "{}", place);
+      Path copy = Files.createTempFile(file.getParent(), "photo", ".jpg");
+      try {
+        Files.copy(file, copy, java.nio.file.StandardCopyOption.REPLACE_EXISTING);
+        photos.receive(id, copy);
+      } finally {
+        Files.deleteIfExists(copy);
+      }
+    } catch (IOException e) {
+      throw new UncheckedIOException(e);
+    }
+  }
+
+  @Override
+  @Transactional
+  public int takeBack(UUID handIn, String person) {
+    List<VisitEntity> all = visits.findByHandInId(handIn);
+    photos.forget(all.stream().map(v -> v.id).toList());
+    visits.deleteAll(all);
+    return all.size();
+  }
+}

@@ -1,0 +1,29 @@
+package org.whinridge.app.form;
+
+import java.util.List;
+import java.util.UUID;
+import org.springframework.stereotype.Component;
+import org.whinridge.app.layer.LayerUse;
+
+/** Tells which forms are built on a layer, so that it is not taken from under them unseen. */
+@Component
+class FormsOnLayers implements LayerUse {
+  private final Forms forms;
+
+  FormsOnLayers(Forms forms) {
+    this.forms = forms;
+  }
+
+  @Override
+  public List<String> of(UUID layer) {
+    return forms.onLayer(layer).stream().map(f -> "the form “" + f.form().title() + "”").toList();
+  }
+
+  @Override
+  public List<String> of(UUID layer, String field) {
+    return forms.onLayer(layer).stream()
+        .filter(f -> f.form().questions().stream().anyMatch(q -> q.writesTo().equals(field)))
+        .map(f -> "The form “" + f.form().title() + "”")
+        .toList();
+  }
+}

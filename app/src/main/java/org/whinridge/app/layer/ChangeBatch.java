@@ -1,0 +1,277 @@
+package org.whinridge.app.layer;
+
+import com.eclipsesource.json.Json;
+import com.eclipsesource.json.JsonObject;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.UUID;
+import org.hibernate.StatelessSession;
+import org.locationtech.jts.geom.Geometry;
+import org.whinridge.app.shell.Ids;
+import org.whinridge.core.layer.Feature;
+import org.whinridge.core.layer.Schema;
+import org.whinridge.core.merge.Merge;
+import org.whinridge.core.place.GeometryJson;
+import org.whinridge.core.value.Value;
+
+/**
+ * Changes of one act on a layer, written by the thousand: rows are read, changed and entered into
+ * the ledger in batches, within the transaction of {@link LayerChanges}.
+ */
+public final class ChangeBatch {
+  private static final int BATCH = 500;
+  private static final int MOST_TOLD = 50;
+
+  private sealed interface Op {
+    UUID feature();
+  }
+
+  private record Set(UUID feature, Map<String, Value> values, Optional<Geometry> geometry)
+      implements Op {}
+
+  private record Undo(UUID feature, Map<String, Value> before, Map<String, Value> after)
+      implements Op {}
+
+  private record Remove(UUID feature, boolean onlyUntouched) implements Op {}
+
+  private record Restore(UUID feature) implements Op {}
+
+  private final StatelessSession session;
+  private final LayerEntity layer;
+  private final LedgerEntity head;
+  private final Map<UUID, Op> waiting = new LinkedHashMap<>();
+  private final List<FeatureEntity> fresh = new ArrayList<>();
+  private final List<String> left = new ArrayList<>();
+  private Schema schema;
+  private final Schema schemaBefore;
+  private int changed;
+  private int added;
+  private int removed;
+
+  ChangeBatch(
+      StatelessSession session,
+      LayerEntity layer,
+      UUID group,
+      String cause,
+      String summary,
+      String person,
+      Instant at) {
+    this.session = session;
+    this.layer = layer;
+    this.schema = Schema.read(Json.parse(layer.schema).asObject());
+    this.schemaBefore = schema;
+    head = new LedgerEntity();
+    head.id = group;
+    head.groupId = group;
+    head.layerId = layer.id;
+    head.at = at;
+    head.person = person;
+    head.cause = cause;
+    head.summary = summary.substring(0, Math.min(300, summary.length()));
+    head.beforeValues = "{}";
+    head.afterValues = "{}";
+  }
+
+  UUID group() {
+    return head.id;
+  }
+
+  /** The schema that values are written by: the new one once {@link #schema} was called. */
+  Schema schemaOfValues() {
+    return schema;
+  }
+
+  /** Says what the act did, when that is only known at its end. */
+  public void summary(String s) {
+    head.summary = s.substring(0, Math.min(300, s.length()));
+  }
+
+  /** Gives the layer another schema; the ledger keeps the one before. */
+  public void schema(Schema s) {
+    head.beforeValues = new JsonObject().add(LayerChanges.SCHEMA, schemaBefore.json()).toString();
+    head.afterValues = new JsonObject().add(LayerChanges.SCHEMA, s.json()).toString();
+    schema = s;
+    layer.schema = s.json().toString();
+  }
+
+  /** Sets values, and the geometry when one is given, of a feature. */
+  public void set(UUID feature, Map<String, Value> values, Optional<Geometry> geometry) {
+    queue(new Set(feature, values, geometry));
+  }
+
+  /** Adds a feature. */
+  public void add(Feature f) {
+    FeatureEntity e = FeatureEntity.fresh(layer, f, schema, head.id, head.at, head.person);
+    e.placeInLayer = layer.featureCount++;
+    fresh.add(e);
+    added++;
+    if (fresh.size() == BATCH) flushFresh();
+  }
+
+  /** Removes a feature; the ledger keeps it. */
+  public void remove(UUID feature) {
+    queue(new Remove(feature, false));
+  }
+
+  void removeIfUntouched(UUID feature) {
+    queue(new Remove(feature, true));
+  }
+
+  void restore(UUID feature) {
+    queue(new Restore(feature));
+  }
+
+  void undo(UUID feature, Map<String, Value> before, Map<String, Value> after) {
+    queue(new Undo(feature, before, after));
+  }
+
+  private void queue(Op op) {
+    if (waiting.containsKey(op.feature())) flush();
+    waiting.put(op.feature(), op);
+    if (waiting.size() == BATCH) flush();
+  }
+
+  private void flushFresh() {
+    session.insertMultiple(fresh);
+    fresh.clear();
+  }
+
+  private void flush() {
+    if (waiting.isEmpty()) return;
+    List<FeatureEntity> rows =
+        session
+            .createSelectionQuery(
+                "from FeatureEntity f where f.layerId = :layer and f.id in (:ids)",
+                FeatureEntity.class)
+            .setParameter("layer", layer.id)
+            .setParameterList("ids", waiting.keySet())
+            .getResultList();
+    List<FeatureEntity> out = new ArrayList<>();
+    List<LedgerEntity> entries = new ArrayList<>();
+    for (FeatureEntity e : rows)
+      one(e, waiting.get(e.id))
+          .ifPresent(
+              entry -> {
+                out.add(e);
+                entries.add(entry);
+              });
+    session.updateMultiple(out);
+    session.insertMultiple(entries);
+    waiting.clear();
+  }
+
+  private Optional<LedgerEntity> one(FeatureEntity e, Op op) {
+    if (op instanceof Set set)
+      return e.removed ? Optional.empty() : write(e, set.values, set.geometry);
+    if (op instanceof Undo u) return undo(e, u);
+    boolean remove = op instanceof Remove;
+    if (e.removed == remove) return Optional.empty();
+    if (op instanceof Remove r && r.onlyUntouched && e.version > 1) {
+      leave(e, "was changed since and stays");
+      return Optional.empty();
+    }
+    e.removed = remove;
+    if (remove) removed++;
+    else added++;
+    JsonObject was = new JsonObject().add(LayerChanges.REMOVED, !remove);
+    return Optional.of(
+        entry(e, was.toString(), new JsonObject().add(LayerChanges.REMOVED, remove).toString()));
+  }
+
+  private Optional<LedgerEntity> undo(FeatureEntity e, Undo u) {
+    if (e.removed) {
+      leave(e, "was removed since");
+      return Optional.empty();
+    }
+    Map<String, Value> now = new LinkedHashMap<>(schema.readValues(Json.parse(e.attrs).asObject()));
+    if (e.geom != null) now.put(Merge.GEOMETRY, new Value.Place(e.geom));
+    Map<String, Value> back = new LinkedHashMap<>(Merge.takeBack(u.before, u.after, now));
+    for (String f : u.after.keySet())
+      if (!back.containsKey(f))
+        leave(
+            e,
+            schema.field(f).map(x -> x.label()).orElse("Place") + " was changed since and stays");
+    Optional<Geometry> g = LayerChanges.geometry(back);
+    return write(e, back, g);
+  }
+
+  private void leave(FeatureEntity e, String why) {
+    if (left.size() < MOST_TOLD)
+      left.add(schema.caption(schema.readValues(Json.parse(e.attrs).asObject())) + ": " + why);
+  }
+
+  private Optional<LedgerEntity> write(
+      FeatureEntity e, Map<String, Value> set, Optional<Geometry> geometry) {
+    Map<String, Value> values =
+        new LinkedHashMap<>(schema.readValues(Json.parse(e.attrs).asObject()));
+    Map<String, Value> before = new LinkedHashMap<>();
+    Map<String, Value> after = new LinkedHashMap<>();
+    set.forEach(
+        (name, v) -> {
+          Value was = values.getOrDefault(name, Value.EMPTY);
+          if (was.equals(v)) return;
+          before.put(name, was);
+          after.put(name, v);
+          if (v.isEmpty()) values.remove(name);
+          else values.put(name, v);
+        });
+    JsonObject beforeJson = schemaBefore.writeValues(before);
+    JsonObject afterJson = schema.writeValues(after);
+    if (geometry.isPresent() && (e.geom == null || !geometry.get().equalsExact(e.geom))) {
+      beforeJson.add(Merge.GEOMETRY, e.geom == null ? Json.NULL : GeometryJson.write(e.geom));
+      afterJson.add(Merge.GEOMETRY, GeometryJson.write(geometry.get()));
+      e.geom = geometry.get();
+      Layers.grow(layer, e.geom.getEnvelopeInternal());
+    }
+    if (afterJson.isEmpty()) return Optional.empty();
+    e.attrs = schema.writeValues(values).toString();
+    changed++;
+    return Optional.of(entry(e, beforeJson.toString(), afterJson.toString()));
+  }
+
+  private LedgerEntity entry(FeatureEntity e, String before, String after) {
+    e.version++;
+    e.changedAt = head.at;
+    e.changedBy = head.person;
+    LedgerEntity l = new LedgerEntity();
+    l.id = Ids.next();
+    l.groupId = head.id;
+    l.layerId = layer.id;
+    l.featureId = e.id;
+    l.version = e.version;
+    l.at = head.at;
+    l.person = head.person;
+    l.cause = head.cause;
+    l.summary = head.summary;
+    l.beforeValues = before;
+    l.afterValues = after;
+    return l;
+  }
+
+  void end() {
+    flush();
+    if (!fresh.isEmpty()) flushFresh();
+    layer.changedAt = head.at;
+    session.insert(head);
+  }
+
+  int changed() {
+    return changed;
+  }
+
+  int added() {
+    return added;
+  }
+
+  int removed() {
+    return removed;
+  }
+
+  List<String> left() {
+    return List.copyOf(left);
+  }
+}

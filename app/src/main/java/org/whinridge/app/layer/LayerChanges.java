@@ -1,0 +1,270 @@
+package org.whinridge.app.layer;
+
+import com.eclipsesource.json.Json;
+import com.eclipsesource.json.JsonObject;
+import jakarta.persistence.EntityManagerFactory;
+import java.time.Instant;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.UUID;
+import java.util.stream.Stream;
+import org.hibernate.LockMode;
+import org.hibernate.SessionFactory;
+import org.hibernate.StatelessSession;
+import org.hibernate.Transaction;
+import org.locationtech.jts.geom.Geometry;
+import org.springframework.context.ApplicationEventPublisher;
+import org.springframework.stereotype.Service;
+import org.whinridge.app.shell.JobProblem;
+import org.whinridge.core.layer.Schema;
+import org.whinridge.core.merge.Merge;
+import org.whinridge.core.value.Value;
+
+/**
+ * Acts that change many features of a layer at once: a tidy, a change of the fields, an import into
+ * an existing layer. Each is one transaction, stands in the ledger feature by feature under one
+ * group, and can be taken back as a whole.
+ */
+@Service
+public class LayerChanges {
+  static final String TAKEN_BACK = "taken back";
+  static final String MADE_THE_LAYER = "{\"$layer\":\"none\"}";
+  static final String SCHEMA = "$schema";
+  static final String REMOVED = "$removed";
+  private final SessionFactory sessions;
+  private final List<LayerUse> uses;
+  private final ApplicationEventPublisher events;
+
+  LayerChanges(
+      EntityManagerFactory factory, List<LayerUse> uses, ApplicationEventPublisher events) {
+    this.sessions = factory.unwrap(SessionFactory.class);
+    this.uses = uses;
+    this.events = events;
+  }
+
+  /** What an act does. */
+  public interface Act {
+    /** Changes features through the batch; nothing is kept when it throws. */
+    void on(ChangeBatch batch) throws Exception;
+  }
+
+  /** What an act did. */
+  public record Done(UUID group, int changed, int added, int removed) {}
+
+  /**
+   * What taking back did.
+   *
+   * @param restored features that are as they were before
+   * @param left features that were changed again since, for the fields that were, in words
+   */
+  public record TakenBack(int restored, List<String> left, boolean layerGone) {}
+
+  /**
+   * Carries out an act.
+   *
+   * @param cause import, tidy, desk
+   * @throws Exception whatever the act throws; nothing is kept then
+   */
+  public Done write(UUID layer, String cause, String summary, String person, Act act)
+      throws Exception {
+    return within(
+        layer,
+        (s, l) -> {
+          UUID group = UUID.randomUUID();
+          ChangeBatch b = new ChangeBatch(s, l, group, cause, summary, person, Layers.now());
+          act.on(b);
+          b.end();
+          return new Done(group, b.changed(), b.added(), b.removed());
+        });
+  }
+
+  private interface Step<T> {
+    T on(StatelessSession s, LayerEntity l) throws Exception;
+  }
+
+  private <T> T within(UUID layer, Step<T> step) throws Exception {
+    T out;
+    long revision;
+    try (StatelessSession s = sessions.openStatelessSession()) {
+      Transaction t = s.beginTransaction();
+      try {
+        LayerEntity l = s.get(LayerEntity.class, layer, LockMode.PESSIMISTIC_WRITE);
+        if (l == null) throw JobProblem.notFound("layer");
+        out = step.on(s, l);
+        l.revision++;
+        revision = l.revision;
+        s.update(l);
+        t.commit();
+      } catch (Exception | OutOfMemoryError e) {
+        t.rollback();
+        throw e;
+      }
+    }
+    events.publishEvent(new LayerChanged(layer, revision, Optional.empty()));
+    return out;
+  }
+
+  /**
+   * Takes an act back: values return where nobody has changed them since, features that it made go,
+   * features that it removed return. For a layer that an import made, the layer goes as a whole,
+   * unless something is built on it.
+   */
+  public TakenBack takeBack(UUID layer, UUID group, String person) {
+    try {
+      return within(
+          layer,
+          (s, l) -> {
+            LedgerEntity act = s.get(LedgerEntity.class, group);
+            if (act == null || !layer.equals(act.layerId) || !group.equals(act.groupId))
+              throw JobProblem.notFound("act in the ledger of this layer");
+            if (act.takenBackBy != null)
+              throw JobProblem.conflict("This was taken back already. Nothing was changed.");
+            if (act.cause.equals(TAKEN_BACK))
+              throw JobProblem.refused("What was taken back can't be taken back in turn.");
+            if (act.beforeValues.equals(MADE_THE_LAYER)) return layerGone(s, l, act, person);
+            return undo(s, l, act, person);
+          });
+    } catch (RuntimeException e) {
+      throw e;
+    } catch (Exception e) {
+      throw new IllegalStateException("taking back failed, nothing was changed", e);
+    }
+  }
+
+  private TakenBack layerGone(StatelessSession s, LayerEntity l, LedgerEntity act, String person) {
+    List<String> built = uses.stream().flatMap(u -> u.of(l.id).stream()).toList();
+    if (!built.isEmpty())
+      throw JobProblem.conflict(
+          "“"
+              + l.name
+              + "” can't be taken back: "
+              + String.join(" and ", built)
+              + " is built on it. Nothing was changed.");
+    Long later =
+        s.createSelectionQuery(
+                "select count(*) from LedgerEntity e where e.layerId = :layer and e.groupId = e.id and e.id <> :act and e.takenBackBy is null and e.cause <> :back",
+                Long.class)
+            .setParameter("layer", l.id)
+            .setParameter("act", act.id)
+            .setParameter("back", TAKEN_BACK)
+            .getSingleResult();
+    if (later > 0)
+      throw JobProblem.conflict(
+          "“"
+              + l.name
+              + "” was changed since it was made. Take those changes back first; nothing was changed.");
+    LedgerEntity e = entry(l, act, person);
+    s.insert(e);
+    act.takenBackBy = e.id;
+    s.update(act);
+    l.state = Layers.TAKEN_BACK;
+    // the name is free again for another try
+    String end = " (taken back " + e.id.toString().substring(0, 8) + ")";
+    l.name = l.name.substring(0, Math.min(120 - end.length(), l.name.length())) + end;
+    return new TakenBack(l.featureCount, List.of(), true);
+  }
+
+  private static LedgerEntity entry(LayerEntity l, LedgerEntity act, String person) {
+    LedgerEntity e = new LedgerEntity();
+    e.id = UUID.randomUUID();
+    e.groupId = e.id;
+    e.layerId = l.id;
+    e.version = 0;
+    e.at = Layers.now();
+    e.person = person;
+    e.cause = TAKEN_BACK;
+    e.summary =
+        ("taken back: " + act.summary).substring(0, Math.min(300, act.summary.length() + 12));
+    e.beforeValues = "{}";
+    e.afterValues = "{}";
+    return e;
+  }
+
+  private TakenBack undo(StatelessSession s, LayerEntity l, LedgerEntity act, String person) {
+    ChangeBatch b =
+        new ChangeBatch(
+            s,
+            l,
+            UUID.randomUUID(),
+            TAKEN_BACK,
+            "taken back: " + act.summary,
+            person,
+            Layers.now());
+    JsonObject before = Json.parse(act.beforeValues).asObject();
+    JsonObject after = Json.parse(act.afterValues).asObject();
+    if (after.get(SCHEMA) != null) {
+      if (!Schema.read(after.get(SCHEMA).asObject())
+          .json()
+          .toString()
+          .equals(Schema.read(Json.parse(l.schema).asObject()).json().toString()))
+        throw JobProblem.conflict(
+            "The fields were changed again since. Take the later change back first; nothing was changed.");
+      b.schema(Schema.read(before.get(SCHEMA).asObject()));
+    }
+    Undo undo = new Undo(b);
+    try (Stream<LedgerEntity> all =
+        s.createSelectionQuery(
+                "from LedgerEntity e where e.groupId = :group and e.featureId is not null order by e.featureId",
+                LedgerEntity.class)
+            .setParameter("group", act.id)
+            .setFetchSize(500)
+            .getResultStream()) {
+      all.forEach(undo::entry);
+    }
+    try (Stream<UUID> made =
+        s.createSelectionQuery(
+                "select f.id from FeatureEntity f where f.madeByEntry = :act and f.removed = false",
+                UUID.class)
+            .setParameter("act", act.id)
+            .setFetchSize(500)
+            .getResultStream()) {
+      made.toList().forEach(undo::made);
+    }
+    b.end();
+    act.takenBackBy = b.group();
+    s.update(act);
+    return new TakenBack(b.changed() + b.removed() + b.added(), undo.left(b), false);
+  }
+
+  /** Undoes entries of a group one by one. */
+  private static final class Undo {
+    private final ChangeBatch batch;
+
+    Undo(ChangeBatch batch) {
+      this.batch = batch;
+    }
+
+    void entry(LedgerEntity e) {
+      Schema schema = batch.schemaOfValues();
+      Map<String, Value> before =
+          new LinkedHashMap<>(schema.readValues(Json.parse(e.beforeValues).asObject()));
+      Map<String, Value> after =
+          new LinkedHashMap<>(schema.readValues(Json.parse(e.afterValues).asObject()));
+      boolean wasRemoved = after.remove(REMOVED) != null;
+      before.remove(REMOVED);
+      if (wasRemoved) batch.restore(e.featureId);
+      else batch.undo(e.featureId, before, after);
+    }
+
+    void made(UUID feature) {
+      batch.removeIfUntouched(feature);
+    }
+
+    List<String> left(ChangeBatch b) {
+      return b.left();
+    }
+  }
+
+  /** A geometry out of values as the ledger has them. */
+  static Optional<Geometry> geometry(Map<String, Value> values) {
+    return values.remove(Merge.GEOMETRY) instanceof Value.Place p
+        ? Optional.of(p.geometry())
+        : Optional.empty();
+  }
+
+  static Instant now() {
+    return Layers.now();
+  }
+}

@@ -1,0 +1,13 @@
+package org.whinridge.app.layer;
+
+import java.util.List;
+import java.util.UUID;
+
+/** What is built on a layer, told by the modules that build on layers. */
+public interface LayerUse {
+  /** What uses the layer, each as a sentence part: "the form “Structure visit”". */
+  List<String> of(UUID layer);
+
+  /** What uses a field of the layer. */
+  List<String> of(UUID layer, String field);
+}

@@ -1,0 +1,321 @@
+package org.whinridge.app.layer;
+
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.UUID;
+import java.util.function.Function;
+import org.springframework.stereotype.Service;
+import org.whinridge.app.shell.JobProblem;
+import org.whinridge.core.layer.Code;
+import org.whinridge.core.layer.Field;
+import org.whinridge.core.layer.FieldType;
+import org.whinridge.core.layer.Reading;
+import org.whinridge.core.layer.Schema;
+import org.whinridge.core.profile.CodeProposal;
+import org.whinridge.core.profile.FieldProfile;
+import org.whinridge.core.profile.NearDuplicates;
+import org.whinridge.core.profile.Split;
+import org.whinridge.core.profile.TypeGuess;
+import org.whinridge.core.value.Value;
+
+/** The values of a field: what they look like, which are one, and tidying them. */
+@Service
+class LayerValues {
+  private static final int PREVIEW = 12;
+  private final ReadModels models;
+  private final LayerChanges changes;
+
+  LayerValues(ReadModels models, LayerChanges changes) {
+    this.models = models;
+    this.changes = changes;
+  }
+
+  /** A field of a layer. */
+  static Field field(Layer layer, String name) {
+    return layer
+        .schema()
+        .field(name)
+        .orElseThrow(() -> JobProblem.notFound("field in “" + layer.name() + "”"));
+  }
+
+  /** What a field's values look like. */
+  FieldProfile profile(Layer layer, Field field) {
+    return models.read(layer, c -> FieldProfile.of(field, c, c.all()));
+  }
+
+  /** For each field how many features have a value, and how many have one that does not fit. */
+  List<FieldProfile> overview(Layer layer) {
+    return models.read(
+        layer,
+        c -> layer.schema().fields().stream().map(f -> FieldProfile.of(f, c, c.all())).toList());
+  }
+
+  /** Spellings of one value; numbers and dates have none. */
+  List<NearDuplicates.Group> nearDuplicates(FieldProfile profile) {
+    Field f = profile.field();
+    if (f.type() != FieldType.TEXT && f.type() != FieldType.CODE) return List.of();
+    Set<String> listed = new LinkedHashSet<>();
+    for (Code c : f.codes()) {
+      listed.add(c.code());
+      listed.add(c.label());
+    }
+    return NearDuplicates.groups(profile.values(), listed);
+  }
+
+  /** The filter for features whose field has one of some values, as they are shown. */
+  static String filter(Field f, List<String> values) {
+    if (f.type() == FieldType.CODES)
+      return String.join(
+          " OR ",
+          values.stream().map(v -> "A_EQUALS(" + f.name() + ", (" + list(v) + "))").toList());
+    List<String> literals = values.stream().map(v -> literal(f, v)).toList();
+    return literals.size() == 1
+        ? f.name() + " = " + literals.get(0)
+        : f.name() + " IN (" + String.join(", ", literals) + ")";
+  }
+
+  private static String list(String v) {
+    return String.join(
+        ", ", java.util.Arrays.stream(v.split(", ")).map(LayerValues::quoted).toList());
+  }
+
+  private static String quoted(String v) {
+    return "'" + v.replace("'", "''") + "'";
+  }
+
+  private static String literal(Field f, String v) {
+    Value typed = Reading.PLAIN.read(Value.text(v), f.type());
+    if (typed instanceof Value.Num) return v;
+    if (typed instanceof Value.Bool b) return b.value() ? "TRUE" : "FALSE";
+    if (typed instanceof Value.Day) return "DATE('" + v + "')";
+    if (typed instanceof Value.Moment) return "TIMESTAMP('" + v + "')";
+    return quoted(v);
+  }
+
+  /** Makes several spellings one value, with an undo. */
+  LayerChanges.Done merge(
+      Layer layer, Field field, Set<String> spellings, String good, String person) {
+    String clean = good.strip();
+    Value to = clean.isEmpty() ? Value.EMPTY : Reading.PLAIN.read(Value.text(clean), field.type());
+    if (!field.holds(to))
+      throw JobProblem.refused(
+          "“"
+              + clean
+              + "” is no "
+              + field.type().said()
+              + (field.length() > 0 ? " of at most " + field.length() + " characters" : "")
+              + ". Nothing was changed.");
+    Set<String> from = new LinkedHashSet<>(spellings);
+    from.remove(to.plain());
+    if (from.isEmpty())
+      throw JobProblem.refused(
+          "Choose at least one spelling that should become “" + clean + "”. Nothing was changed.");
+    String summary =
+        field.label() + ": " + said(from) + " → " + (clean.isEmpty() ? "empty" : clean);
+    return rewrite(
+        layer, "tidy", summary, person, Optional.empty(), v -> replaced(v, from, to), field);
+  }
+
+  private static String said(Set<String> from) {
+    List<String> all = from.stream().map(s -> "“" + s + "”").toList();
+    return all.size() <= 4
+        ? String.join(", ", all)
+        : String.join(", ", all.subList(0, 3)) + " and " + (all.size() - 3) + " more";
+  }
+
+  private static Value replaced(Value v, Set<String> from, Value to) {
+    if (v instanceof Value.Many m) {
+      Set<Value> out = new LinkedHashSet<>();
+      for (Value x : m.values()) out.add(from.contains(x.plain()) ? to : x);
+      out.remove(Value.EMPTY);
+      return Value.many(List.copyOf(out));
+    }
+    return from.contains(v.plain()) ? to : v;
+  }
+
+  private LayerChanges.Done rewrite(
+      Layer layer,
+      String cause,
+      String summary,
+      String person,
+      Optional<Schema> schema,
+      Function<Value, Value> change,
+      Field field) {
+    return act(
+        layer,
+        cause,
+        summary,
+        person,
+        batch -> {
+          schema.ifPresent(batch::schema);
+          models.read(
+              layer,
+              c -> {
+                var column = c.column(field.name()).orElseThrow();
+                for (int row = 0; row < c.rows(); row++) {
+                  if (!c.has(row)) continue;
+                  Value was = column.value(row);
+                  Value now = was.isEmpty() ? was : change.apply(was);
+                  if (!now.equals(was))
+                    batch.set(
+                        UUID.fromString(c.id(row)), Map.of(field.name(), now), Optional.empty());
+                }
+                return null;
+              });
+        });
+  }
+
+  private LayerChanges.Done act(
+      Layer layer, String cause, String summary, String person, LayerChanges.Act act) {
+    try {
+      return changes.write(layer.id(), cause, summary, person, act);
+    } catch (RuntimeException e) {
+      throw e;
+    } catch (Exception e) {
+      throw new IllegalStateException("tidying failed, nothing was changed", e);
+    }
+  }
+
+  /**
+   * Makes a code list of the values in use. Values left out stay as they are in the features that
+   * have them; where codes are proposed, the chosen values are stored as their codes.
+   */
+  LayerChanges.Done makeCodeList(
+      Layer layer, Field field, List<String> chosen, CodeProposal proposal, String person) {
+    List<Code> codes = proposal.codes(chosen);
+    if (codes.isEmpty())
+      throw JobProblem.refused("Choose at least one value for the code list. Nothing was changed.");
+    Map<String, String> codeOf = new LinkedHashMap<>();
+    for (Code c : codes) codeOf.put(c.label(), c.code());
+    FieldType type = field.type() == FieldType.TEXT ? FieldType.CODE : field.type();
+    Field listed = field.as(type).with(codes);
+    Schema after =
+        new Schema(
+            layer.schema().kind(),
+            layer.schema().fields().stream()
+                .map(f -> f.name().equals(field.name()) ? listed : f)
+                .toList(),
+            layer.schema().tagField(),
+            layer.schema().captionFields());
+    return rewrite(
+        layer,
+        "tidy",
+        field.label() + ": code list of " + codes.size() + " values made",
+        person,
+        Optional.of(after),
+        v ->
+            codeOf.containsKey(v.plain().strip())
+                ? Reading.PLAIN.read(Value.text(codeOf.get(v.plain().strip())), type)
+                : v,
+        field);
+  }
+
+  /** One text and its parts, for the preview of a split. */
+  record SplitRow(String text, List<String> parts) {}
+
+  /**
+   * What a split would give.
+   *
+   * @param parts the most parts that a text has
+   * @param unmatched texts that a pattern does not match, or that have fewer parts than most
+   */
+  record SplitPreview(
+      int parts, int filled, int unmatched, List<SplitRow> rows, List<FieldType> types) {}
+
+  /** Splits real values, without changing anything. */
+  SplitPreview splitPreview(Layer layer, Field field, Split split) {
+    return models.read(
+        layer,
+        c -> {
+          var column = c.column(field.name()).orElseThrow();
+          List<SplitRow> rows = new ArrayList<>();
+          List<TypeGuess> guesses = new ArrayList<>();
+          int most = 0;
+          int filled = 0;
+          int unmatched = 0;
+          for (int row = 0; row < c.rows(); row++) {
+            Value v = c.has(row) ? column.value(row) : Value.EMPTY;
+            if (v.isEmpty()) continue;
+            filled++;
+            List<String> parts = split.parts(v.plain());
+            if (parts.isEmpty() || parts.size() == 1) unmatched++;
+            most = Math.max(most, parts.size());
+            while (guesses.size() < parts.size()) guesses.add(new TypeGuess());
+            for (int i = 0; i < parts.size(); i++) guesses.get(i).see(Value.text(parts.get(i)));
+            if (rows.size() < PREVIEW) rows.add(new SplitRow(v.plain(), parts));
+          }
+          return new SplitPreview(
+              most,
+              filled,
+              unmatched,
+              rows,
+              guesses.stream().map(g -> plain(g.guess().type())).toList());
+        });
+  }
+
+  private static FieldType plain(FieldType t) {
+    return t == FieldType.CODE ? FieldType.TEXT : t;
+  }
+
+  /** Splits a field into new ones with these labels; the field itself stays as it is. */
+  LayerChanges.Done split(
+      Layer layer, Field field, Split split, List<String> labels, String person) {
+    SplitPreview preview = splitPreview(layer, field, split);
+    List<Field> fresh = new ArrayList<>();
+    Set<String> names = new LinkedHashSet<>();
+    layer.schema().fields().forEach(f -> names.add(f.name()));
+    for (int i = 0; i < Math.min(labels.size(), preview.parts()); i++) {
+      if (labels.get(i).isBlank()) {
+        fresh.add(null);
+        continue;
+      }
+      String base = Field.nameFrom(labels.get(i));
+      String name = base;
+      for (int k = 2; !names.add(name); k++) name = base + "_" + k;
+      fresh.add(Field.of(name, labels.get(i).strip(), preview.types().get(i)));
+    }
+    if (fresh.stream().allMatch(java.util.Objects::isNull))
+      throw JobProblem.refused(
+          "Name at least one part, so that it becomes a field. Nothing was changed.");
+    List<Field> all = new ArrayList<>(layer.schema().fields());
+    int at = all.indexOf(field) + 1;
+    for (Field f : fresh) if (f != null) all.add(at++, f);
+    Schema after =
+        new Schema(
+            layer.schema().kind(), all, layer.schema().tagField(), layer.schema().captionFields());
+    return act(
+        layer,
+        "tidy",
+        field.label()
+            + " split into "
+            + String.join(
+                ", ", fresh.stream().filter(java.util.Objects::nonNull).map(Field::label).toList()),
+        person,
+        batch -> {
+          batch.schema(after);
+          models.read(
+              layer,
+              c -> {
+                var column = c.column(field.name()).orElseThrow();
+                for (int row = 0; row < c.rows(); row++) {
+                  Value v = c.has(row) ? column.value(row) : Value.EMPTY;
+                  if (v.isEmpty()) continue;
+                  List<String> parts = split.parts(v.plain());
+                  Map<String, Value> set = new LinkedHashMap<>();
+                  for (int i = 0; i < Math.min(parts.size(), fresh.size()); i++)
+                    if (fresh.get(i) != null && !parts.get(i).isEmpty())
+                      set.put(
+                          fresh.get(i).name(),
+                          Reading.PLAIN.read(Value.text(parts.get(i)), fresh.get(i).type()));
+                  if (!set.isEmpty()) batch.set(UUID.fromString(c.id(row)), set, Optional.empty());
+                }
+                return null;
+              });
+        });
+  }
+}

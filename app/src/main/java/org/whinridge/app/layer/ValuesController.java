@@ -1,0 +1,282 @@
+package org.whinridge.app.layer;
+
+import java.security.Principal;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.UUID;
+import java.util.function.Supplier;
+import org.springframework.stereotype.Controller;
+import org.springframework.ui.Model;
+import org.springframework.util.MultiValueMap;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.servlet.mvc.support.RedirectAttributes;
+import org.whinridge.app.project.DeskPage;
+import org.whinridge.app.project.Project;
+import org.whinridge.app.shell.JobProblem;
+import org.whinridge.core.layer.Field;
+import org.whinridge.core.layer.FieldType;
+import org.whinridge.core.profile.CodeProposal;
+import org.whinridge.core.profile.FieldProfile;
+import org.whinridge.core.profile.NearDuplicates;
+import org.whinridge.core.profile.NumberProfile;
+import org.whinridge.core.profile.Split;
+import org.whinridge.core.profile.ValueCount;
+import org.whinridge.core.value.Numbers;
+
+/** The page of a layer's values: profile, tidy, code list, split. */
+@Controller
+class ValuesController {
+  private static final int MOST_SHOWN = 300;
+  private static final int MOST_LISTED = 200;
+  private final DeskPage desk;
+  private final Layers layers;
+  private final LayerValues values;
+
+  ValuesController(DeskPage desk, Layers layers, LayerValues values) {
+    this.desk = desk;
+    this.layers = layers;
+    this.values = values;
+  }
+
+  /** A near-duplicate group with the filter that finds its features. */
+  record Group(List<Spelling> spellings, String good, String filter, int touched) {}
+
+  /** One spelling; {@code visible} shows the blanks that nobody would see. */
+  record Spelling(String value, String visible, int count, String why) {}
+
+  /** A bar of the histogram, its height in per cent of the highest. */
+  record Bar(String from, String to, int count, double height) {}
+
+  /** A text with the blanks at its ends and doubled ones as marks. */
+  static String visible(String s) {
+    String t = s.strip();
+    int from = s.indexOf(t.isEmpty() ? s : t);
+    return "␣".repeat(Math.max(0, from))
+        + t.replace("  ", "␣␣").replace("\t", "⇥")
+        + "␣".repeat(Math.max(0, s.length() - from - t.length()));
+  }
+
+  /** One of the values, with the filter that finds its features. */
+  record Shown(String value, String visible, String label, int count, String filter) {}
+
+  @GetMapping("/p/{project}/layers/{id}/values")
+  String page(
+      @PathVariable String project,
+      @PathVariable UUID id,
+      @RequestParam(defaultValue = "") String field,
+      @RequestParam(defaultValue = "") String separator,
+      @RequestParam(defaultValue = "") String pattern,
+      Model model) {
+    Project p = desk.open(project, "layers", "Values", model);
+    Layer layer = layers.get(p.id(), id);
+    model.addAttribute("title", layer.name() + ", values");
+    model.addAttribute("layer", layer);
+    List<FieldProfile> all = values.overview(layer);
+    model.addAttribute("overview", all);
+    Map<String, Integer> doubtful = new LinkedHashMap<>();
+    for (FieldProfile x : all) doubtful.put(x.field().name(), values.nearDuplicates(x).size());
+    model.addAttribute("doubtful", doubtful);
+    if (field.isEmpty() || layer.schema().fields().isEmpty()) return "values";
+    Field f = LayerValues.field(layer, field);
+    FieldProfile profile = all.stream().filter(x -> x.field().equals(f)).findFirst().orElseThrow();
+    model.addAttribute("profile", profile);
+    model.addAttribute(
+        "shown", profile.values().stream().limit(MOST_SHOWN).map(v -> shown(f, v)).toList());
+    boolean listable = f.type() == FieldType.TEXT || f.type() == FieldType.WHOLE;
+    model.addAttribute(
+        "mayList",
+        listable
+            && f.codes().isEmpty()
+            && profile.filled() > 0
+            && profile.values().size() <= MOST_LISTED);
+    model.addAttribute(
+        "groups", values.nearDuplicates(profile).stream().map(g -> group(f, g)).toList());
+    profile.numbers().ifPresent(n -> numbers(f, n, model));
+    model.addAttribute("proposals", CodeProposal.values());
+    model.addAttribute("separator", separator);
+    model.addAttribute("pattern", pattern);
+    if (!separator.isEmpty() || !pattern.isEmpty())
+      try {
+        model.addAttribute("split", values.splitPreview(layer, f, split(separator, pattern)));
+      } catch (IllegalArgumentException e) {
+        model.addAttribute("splitProblem", e.getMessage());
+      }
+    return "values";
+  }
+
+  private static Shown shown(Field f, ValueCount v) {
+    return new Shown(
+        v.value(),
+        visible(v.value()),
+        f.labelOf(org.whinridge.core.value.Value.text(v.value())),
+        v.count(),
+        LayerValues.filter(f, List.of(v.value())));
+  }
+
+  private static Group group(Field f, NearDuplicates.Group g) {
+    List<String> spellings = g.values().stream().map(ValueCount::value).toList();
+    int touched = g.values().stream().skip(1).mapToInt(ValueCount::count).sum();
+    List<Spelling> shown = new ArrayList<>();
+    for (int i = 0; i < spellings.size(); i++)
+      shown.add(
+          new Spelling(
+              spellings.get(i),
+              visible(spellings.get(i)),
+              g.values().get(i).count(),
+              i == 0 ? "" : g.why().get(i - 1)));
+    return new Group(shown, g.good(), LayerValues.filter(f, spellings), touched);
+  }
+
+  private static void numbers(Field f, NumberProfile n, Model model) {
+    int most = n.histogram().stream().mapToInt(NumberProfile.Bin::count).max().orElse(1);
+    model.addAttribute(
+        "bars",
+        n.histogram().stream()
+            .map(
+                b ->
+                    new Bar(
+                        shown(f, b.from()), shown(f, b.to()), b.count(), 100.0 * b.count() / most))
+            .toList());
+    model.addAttribute("highest", most);
+    Map<String, String> facts = new LinkedHashMap<>();
+    facts.put("least", shown(f, n.least()));
+    facts.put("first quarter below", shown(f, n.firstQuartile()));
+    facts.put("middle", shown(f, n.median()));
+    facts.put("last quarter above", shown(f, n.thirdQuartile()));
+    facts.put("greatest", shown(f, n.greatest()));
+    if (f.type() == FieldType.WHOLE || f.type() == FieldType.DECIMAL)
+      facts.put("mean", shown(f, n.mean()));
+    model.addAttribute("facts", facts);
+    model.addAttribute("fences", shown(f, n.lowFence()) + " to " + shown(f, n.highFence()));
+    String name = f.name();
+    boolean number = f.type() == FieldType.WHOLE || f.type() == FieldType.DECIMAL;
+    model.addAttribute(
+        "outlierFilter",
+        number
+            ? name
+                + " < "
+                + Numbers.plain(n.lowFence())
+                + " OR "
+                + name
+                + " > "
+                + Numbers.plain(n.highFence())
+            : "");
+  }
+
+  private static String shown(Field f, double d) {
+    if (f.type() == FieldType.DATE) return java.time.LocalDate.ofEpochDay(Math.round(d)).toString();
+    if (f.type() == FieldType.DATE_TIME)
+      return java.time.Instant.ofEpochMilli(Math.round(d)).toString();
+    String s = Numbers.plain(Numbers.round(d, 3));
+    return f.unit().isEmpty() ? s : s + " " + f.unit();
+  }
+
+  private static Split split(String separator, String pattern) {
+    return pattern.isEmpty() ? Split.at(separator) : Split.by(pattern);
+  }
+
+  private String done(
+      String project,
+      UUID id,
+      String field,
+      RedirectAttributes flash,
+      Supplier<LayerChanges.Done> act) {
+    try {
+      LayerChanges.Done d = act.get();
+      flash.addFlashAttribute(
+          "done",
+          d.changed() + (d.changed() == 1 ? " feature was" : " features were") + " changed.");
+      flash.addFlashAttribute("act", d.group());
+    } catch (JobProblem e) {
+      flash.addFlashAttribute("problem", e.getMessage());
+    } catch (IllegalArgumentException e) {
+      flash.addFlashAttribute(
+          "problem", "This can't be done: " + e.getMessage() + ". Nothing was changed.");
+    }
+    return "redirect:/p/" + project + "/layers/" + id + "/values?field=" + field;
+  }
+
+  private Layer layer(String project, UUID id, Model model) {
+    return layers.get(desk.open(project, "layers", "Values", model).id(), id);
+  }
+
+  @PostMapping("/p/{project}/layers/{id}/values/{field}/merge")
+  String merge(
+      @PathVariable String project,
+      @PathVariable UUID id,
+      @PathVariable String field,
+      @RequestParam MultiValueMap<String, String> form,
+      Principal person,
+      Model model,
+      RedirectAttributes flash) {
+    Layer layer = layer(project, id, model);
+    String own = form.getFirst("own");
+    String good = own != null && !own.isBlank() ? own : String.valueOf(form.getFirst("good"));
+    LinkedHashSet<String> spellings = new LinkedHashSet<>(form.getOrDefault("spelling", List.of()));
+    return done(
+        project,
+        id,
+        field,
+        flash,
+        () ->
+            values.merge(
+                layer, LayerValues.field(layer, field), spellings, good, person.getName()));
+  }
+
+  @PostMapping("/p/{project}/layers/{id}/values/{field}/codes")
+  String codes(
+      @PathVariable String project,
+      @PathVariable UUID id,
+      @PathVariable String field,
+      @RequestParam MultiValueMap<String, String> form,
+      @RequestParam(defaultValue = "SAME") CodeProposal proposal,
+      Principal person,
+      Model model,
+      RedirectAttributes flash) {
+    Layer layer = layer(project, id, model);
+    return done(
+        project,
+        id,
+        field,
+        flash,
+        () ->
+            values.makeCodeList(
+                layer,
+                LayerValues.field(layer, field),
+                form.getOrDefault("value", List.of()),
+                proposal,
+                person.getName()));
+  }
+
+  @PostMapping("/p/{project}/layers/{id}/values/{field}/split")
+  String split(
+      @PathVariable String project,
+      @PathVariable UUID id,
+      @PathVariable String field,
+      @RequestParam(defaultValue = "") String separator,
+      @RequestParam(defaultValue = "") String pattern,
+      @RequestParam MultiValueMap<String, String> form,
+      Principal person,
+      Model model,
+      RedirectAttributes flash) {
+    Layer layer = layer(project, id, model);
+    return done(
+        project,
+        id,
+        field,
+        flash,
+        () ->
+            values.split(
+                layer,
+                LayerValues.field(layer, field),
+                split(separator, pattern),
+                form.getOrDefault("part", List.of()),
+                person.getName()));
+  }
+}

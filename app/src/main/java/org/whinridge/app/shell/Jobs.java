@@ -1,0 +1,174 @@
+package org.whinridge.app.shell;
+
+import java.time.Duration;
+import java.time.Instant;
+import java.util.Map;
+import java.util.Optional;
+import java.util.UUID;
+import java.util.concurrent.ConcurrentHashMap;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Executors;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+import org.springframework.beans.factory.DisposableBean;
+import org.springframework.scheduling.annotation.Scheduled;
+import org.springframework.stereotype.Component;
+
+/**
+ * Work that takes longer than a page may: it runs in the background, tells how far it is, can be
+ * cancelled, and goes on when the page is closed. A server that stops loses jobs; what they wrote
+ * is in one transaction and gone with them.
+ */
+@Component
+public class Jobs implements DisposableBean {
+  private static final Logger LOG = LoggerFactory.getLogger(Jobs.class);
+  private static final Duration KEPT = Duration.ofHours(24);
+  private final ExecutorService threads = Executors.newFixedThreadPool(2);
+  private final Map<UUID, Job> jobs = new ConcurrentHashMap<>();
+
+  /** What a job is: its end result is for whoever started it. */
+  public static final class Job {
+    private final UUID id;
+    private final Instant begun = Instant.now();
+    private volatile String state = "waiting";
+    private volatile String doing = "";
+    private volatile String message = "";
+    private volatile long done;
+    private volatile long total = -1;
+    private volatile boolean cancel;
+    private volatile Object result;
+    private volatile Instant ended;
+
+    private Job(UUID id) {
+      this.id = id;
+    }
+
+    /** waiting, running, done, failed or cancelled. */
+    public String state() {
+      return state;
+    }
+
+    /** Whether it has come to an end. */
+    public boolean isOver() {
+      return ended != null;
+    }
+
+    /** What it does now, in words. */
+    public String doing() {
+      return doing;
+    }
+
+    /** Why it failed, in words. */
+    public String message() {
+      return message;
+    }
+
+    /** How many of {@link #total} are done. */
+    public long done() {
+      return done;
+    }
+
+    /** How many there are in all; -1 when that is not known. */
+    public long total() {
+      return total;
+    }
+
+    /** What it gave, once it is done. */
+    public Optional<Object> result() {
+      return Optional.ofNullable(result);
+    }
+
+    /** Seconds since it was started, until its end. */
+    public long seconds() {
+      return Duration.between(begun, ended == null ? Instant.now() : ended).toSeconds();
+    }
+
+    /** Says what is done now, out of how many; -1 for not known. */
+    public void now(String what, long outOf) {
+      doing = what;
+      total = outOf;
+      done = 0;
+    }
+
+    /** Counts one more; ends the job when it was cancelled. */
+    public void step() {
+      done++;
+      if (cancel) throw new Cancelled();
+    }
+  }
+
+  /** Thrown within a job that was cancelled. */
+  public static final class Cancelled extends RuntimeException {
+    private static final long serialVersionUID = 1;
+
+    private Cancelled() {
+      super("cancelled", null, false, false);
+    }
+  }
+
+  /** What a job does. */
+  public interface Work {
+    /** Runs to the end; the result is kept for a day. */
+    Object run(Job job) throws Exception;
+  }
+
+  /** Starts work under an id; a job under that id that is not over goes on instead. */
+  public Job start(UUID id, Work work) {
+    Job fresh = new Job(id);
+    Job job = jobs.compute(id, (k, old) -> old == null || old.isOver() ? fresh : old);
+    if (job == fresh) threads.execute(() -> run(job, work));
+    return job;
+  }
+
+  private static void run(Job job, Work work) {
+    String end = "done";
+    try {
+      if (job.cancel) throw new Cancelled();
+      job.state = "running";
+      job.result = work.run(job);
+    } catch (Cancelled e) {
+      end = "cancelled";
+    } catch (JobProblem e) {
+      job.message = e.getMessage();
+      end = "failed";
+    } catch (Exception e) {
+      LOG.error("job {} failed", job.id, e);
+      job.message =
+          "Something failed here that should not. Nothing of it was kept; the log has the details. Try again, and tell whoever looks after this server if it stays.";
+      end = "failed";
+    } catch (OutOfMemoryError e) {
+      LOG.error("job {} ran out of memory", job.id, e);
+      job.message =
+          "There is not enough memory for this here. Nothing of it was kept; bring in smaller parts.";
+      end = "failed";
+    }
+    job.ended = Instant.now();
+    job.state = end;
+  }
+
+  /** The job under an id. */
+  public Optional<Job> find(UUID id) {
+    return Optional.ofNullable(jobs.get(id));
+  }
+
+  /** Asks a job to end; what it has written is taken away with it. */
+  public void cancel(UUID id) {
+    find(id).ifPresent(j -> j.cancel = true);
+  }
+
+  /** Forgets a job that is over. */
+  public void forget(UUID id) {
+    jobs.computeIfPresent(id, (k, j) -> j.isOver() ? null : j);
+  }
+
+  @Scheduled(fixedDelay = 3_600_000)
+  void sweep() {
+    jobs.values().removeIf(j -> j.isOver() && j.ended.isBefore(Instant.now().minus(KEPT)));
+  }
+
+  @Override
+  public void destroy() {
+    jobs.values().forEach(j -> j.cancel = true);
+    threads.shutdown();
+  }
+}
