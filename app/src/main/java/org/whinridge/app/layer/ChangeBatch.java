@@ -12,6 +12,7 @@ import java.util.UUID;
 import org.hibernate.StatelessSession;
 import org.locationtech.jts.geom.Geometry;
 import org.whinridge.app.shell.Ids;
+import org.whinridge.app.shell.JobProblem;
 import org.whinridge.core.layer.Feature;
 import org.whinridge.core.layer.Schema;
 import org.whinridge.core.merge.Merge;
@@ -25,6 +26,9 @@ import org.whinridge.core.value.Value;
 public final class ChangeBatch {
   private static final int BATCH = 500;
   private static final int MOST_TOLD = 50;
+
+  /** One act is one transaction, and the store must hold it. */
+  private static final int MOST_CHANGED = 200_000;
 
   private sealed interface Op {
     UUID feature();
@@ -109,6 +113,7 @@ public final class ChangeBatch {
     e.placeInLayer = layer.featureCount++;
     fresh.add(e);
     added++;
+    counted();
     if (fresh.size() == BATCH) flushFresh();
   }
 
@@ -129,7 +134,14 @@ public final class ChangeBatch {
     queue(new Undo(feature, before, after));
   }
 
+  private void counted() {
+    if (changed + added + removed > MOST_CHANGED)
+      throw JobProblem.refused(
+          "This would change more than 200,000 features in one act, which is more than can be taken back as one. Do it in parts; nothing was changed.");
+  }
+
   private void queue(Op op) {
+    counted();
     if (waiting.containsKey(op.feature())) flush();
     waiting.put(op.feature(), op);
     if (waiting.size() == BATCH) flush();

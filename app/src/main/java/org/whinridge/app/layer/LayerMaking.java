@@ -8,17 +8,23 @@ import java.util.UUID;
 import java.util.function.Consumer;
 import org.hibernate.SessionFactory;
 import org.hibernate.StatelessSession;
-import org.hibernate.Transaction;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+import org.springframework.boot.context.event.ApplicationStartedEvent;
+import org.springframework.context.event.EventListener;
 import org.springframework.stereotype.Service;
 import org.whinridge.app.shell.JobProblem;
 import org.whinridge.core.layer.Feature;
 import org.whinridge.core.layer.Schema;
 import org.whinridge.core.layer.SchemaChange;
 
-/** Makes a layer with all its features in one transaction: it is there whole, or not at all. */
+/** Makes a layer with all its features: it is there whole, or not at all. */
 @Service
 public class LayerMaking {
+  private static final Logger LOG = LoggerFactory.getLogger(LayerMaking.class);
+  private static final String ARRIVING = "arriving";
   private static final int BATCH = 1000;
+  private static final int COMMIT = 5;
   private final SessionFactory sessions;
   private final LayerRepository layers;
 
@@ -76,7 +82,9 @@ public class LayerMaking {
   }
 
   /**
-   * Makes the layer.
+   * Makes the layer. Rows are committed by the thousand, since the store can't hold a million in
+   * one transaction; until the last one is there the layer is <i>arriving</i> and nobody sees it.
+   * What did not come to its end is taken away: here, or when the server starts anew.
    *
    * @throws Exception whatever the source of features throws; nothing is kept then
    */
@@ -84,23 +92,59 @@ public class LayerMaking {
     checkName(plan.project(), plan.name());
     SchemaChange.check(plan.schema());
     Instant now = Layers.now();
+    LayerEntity l = entity(plan, person, now);
     try (StatelessSession s = sessions.openStatelessSession()) {
-      Transaction t = s.beginTransaction();
       try {
-        LayerEntity l = entity(plan, person, now);
+        s.beginTransaction();
         s.insert(l);
         UUID entry = UUID.randomUUID();
         Batch batch = new Batch(s, l, entry, now, person);
         from.each(f -> batch.add(f, plan.schema()));
         batch.flush();
         l.featureCount = batch.count;
+        l.state = Layers.HERE;
         s.update(l);
         s.insert(entry(l, entry, batch.count, now, person));
-        t.commit();
+        s.getTransaction().commit();
         return l.id;
       } catch (Exception | OutOfMemoryError e) {
-        t.rollback();
+        if (s.getTransaction().isActive()) s.getTransaction().rollback();
+        away(s, l.id);
         throw e;
+      }
+    }
+  }
+
+  /** Takes away a layer that did not arrive whole. */
+  private static void away(StatelessSession s, UUID layer) {
+    int gone;
+    do {
+      s.beginTransaction();
+      gone =
+          s.createNativeMutationQuery("delete from feature where layer_id = :layer limit 5000")
+              .setParameter("layer", layer)
+              .executeUpdate();
+      s.getTransaction().commit();
+    } while (gone > 0);
+    s.beginTransaction();
+    s.createMutationQuery("delete from LayerEntity l where l.id = :layer")
+        .setParameter("layer", layer)
+        .executeUpdate();
+    s.getTransaction().commit();
+  }
+
+  /** What was arriving when the server stopped is gone. */
+  @EventListener(ApplicationStartedEvent.class)
+  void sweep() {
+    try (StatelessSession s = sessions.openStatelessSession()) {
+      List<UUID> arriving =
+          s.createSelectionQuery(
+                  "select l.id from LayerEntity l where l.state = :state", UUID.class)
+              .setParameter("state", ARRIVING)
+              .getResultList();
+      for (UUID id : arriving) {
+        LOG.warn("the layer {} was arriving when the server stopped; it is taken away", id);
+        away(s, id);
       }
     }
   }
@@ -114,6 +158,7 @@ public class LayerMaking {
     l.decimals = 8;
     l.revision = 1;
     l.source = cut(plan.source(), 300);
+    l.state = ARRIVING;
     l.madeAt = now;
     l.madeBy = person;
     l.changedAt = now;
@@ -151,6 +196,7 @@ public class LayerMaking {
     private final String person;
     private final List<FeatureEntity> rows = new ArrayList<>(BATCH);
     private int count;
+    private int batches;
 
     Batch(StatelessSession session, LayerEntity layer, UUID entry, Instant now, String person) {
       this.session = session;
@@ -170,6 +216,10 @@ public class LayerMaking {
     void flush() {
       session.insertMultiple(rows);
       rows.clear();
+      if (++batches % COMMIT == 0) {
+        session.getTransaction().commit();
+        session.beginTransaction();
+      }
     }
   }
 }

@@ -74,17 +74,20 @@ public final class NearDuplicates {
             .thenComparing(ValueCount::value));
     List<Head> heads = new ArrayList<>();
     Map<String, Head> byKey = new TreeMap<>();
+    List<ValueCount> cutShort = new ArrayList<>();
     for (ValueCount v : sorted) {
       String key = key(v.value());
       boolean listed = codeList.contains(v.value());
       Head same = key.isEmpty() ? null : byKey.get(key);
       if (!listed && same != null) same.take(v, "same letters");
+      else if (!listed && isAbbreviation(v, key)) cutShort.add(v);
       else if (listed || heads.size() >= MOST_COMPARED || !near(v, key, heads)) {
         Head h = new Head(v, key);
         heads.add(h);
         byKey.putIfAbsent(key, h);
       }
     }
+    for (ValueCount v : cutShort) abbreviation(v, key(v.value()), heads);
     return heads.stream()
         .filter(h -> h.values.size() > 1)
         .sorted(Comparator.comparing((Head h) -> -h.touched()).thenComparing(h -> h.key))
@@ -108,23 +111,21 @@ public final class NearDuplicates {
     }
     if (best != null) {
       best.take(v, least == 1 ? "1 letter apart" : least + " letters apart");
-      return true;
     }
-    return abbreviation(v, key, heads);
+    return best != null;
   }
 
-  private static boolean abbreviation(ValueCount v, String key, List<Head> heads) {
-    String s = v.value().strip();
-    if (!s.endsWith(".") || key.length() < 3 || key.indexOf(' ') >= 0) return false;
-    Head only = null;
-    for (Head h : heads)
-      if (h.key.length() > key.length() && h.key.startsWith(key)) {
-        if (only != null) return false; // may stand for either
-        only = h;
-      }
-    if (only == null) return false;
-    only.take(v, "abbreviation");
-    return true;
+  private static boolean isAbbreviation(ValueCount v, String key) {
+    return v.value().strip().endsWith(".") && key.length() >= 3 && key.indexOf(' ') < 0;
+  }
+
+  /**
+   * A word cut short belongs to the one longer word that begins so; of two it may stand for either.
+   */
+  private static void abbreviation(ValueCount v, String key, List<Head> heads) {
+    List<Head> longer =
+        heads.stream().filter(h -> h.key.length() > key.length() && h.key.startsWith(key)).toList();
+    if (longer.size() == 1) longer.get(0).take(v, "abbreviation");
   }
 
   private static String digits(String s) {

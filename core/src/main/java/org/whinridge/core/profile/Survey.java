@@ -111,10 +111,14 @@ public final class Survey {
         "Row "
             + number
             + ": its polygon crosses itself"
-            + (at == null ? "" : " at " + Numbers.round(at.x, 6) + ", " + Numbers.round(at.y, 6))
+            + (at == null ? "" : " at " + shown(at.x) + ", " + shown(at.y))
             + " ("
             + Fold.lower(valid.getValidationError().getMessage())
             + ").");
+  }
+
+  private static String shown(double d) {
+    return Numbers.plain(Numbers.round(d, 6));
   }
 
   private static Coordinate[] corners(Geometry g) {

@@ -64,8 +64,8 @@ final class ColumnTests {
 
   private Optional<Tests> compare(String op, Node left, Value literal) {
     if (!(left instanceof Node.Name name)
-        || !(layer.column(name.name()).orElse(null) instanceof NumberColumn c))
-      return Optional.empty();
+        || !(layer.column(name.name()).orElse(null) instanceof NumberColumn c)
+        || !c.isWhole()) return Optional.empty();
     double k = NumberColumn.number(literal, c.type());
     if (Double.isNaN(k)) return Optional.empty();
     switch (op) {

@@ -51,9 +51,10 @@ public final class NumberColumn implements Column {
     return numbers;
   }
 
-  /** Rows whose value is of another kind. */
-  Map<Integer, Value> others() {
-    return others;
+  /** Whether all values of the column's own type are in the array, so that it can be compared. */
+  boolean isWhole() {
+    for (Value v : others.values()) if (v.type() == type) return false;
+    return true;
   }
 
   @Override

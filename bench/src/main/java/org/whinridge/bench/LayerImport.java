@@ -1,0 +1,274 @@
+package org.whinridge.bench;
+
+import com.eclipsesource.json.Json;
+import com.eclipsesource.json.JsonObject;
+import java.io.IOException;
+import java.io.InputStream;
+import java.net.CookieManager;
+import java.net.URI;
+import java.net.URLEncoder;
+import java.net.http.HttpClient;
+import java.net.http.HttpRequest;
+import java.net.http.HttpResponse;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.sql.Connection;
+import java.sql.DriverManager;
+import java.sql.PreparedStatement;
+import java.sql.Statement;
+import java.sql.Timestamp;
+import java.util.Locale;
+import java.util.UUID;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+import org.whinridge.core.layer.Feature;
+import org.whinridge.formats.GeoPackageWriter;
+import org.whinridge.formats.LayerWriter;
+import org.whinridge.formats.OutLayer;
+
+/**
+ * A million points brought in through the running server with {@code -Xmx768m}, beside a bare JDBC
+ * batch insert of the same rows into H2, with the same table, indexes and settings. {@code
+ * bench/import} runs it.
+ */
+public final class LayerImport {
+  private static final int BATCH = 1000;
+  private static final int COMMIT = 5000; // in one transaction H2 runs out of 768 MB
+  private static final String SETTINGS = ";WRITE_DELAY=0;RETENTION_TIME=0;DB_CLOSE_ON_EXIT=FALSE";
+  private static final String TABLE =
+      "CREATE TABLE feature (id UUID PRIMARY KEY, layer_id UUID NOT NULL, geom GEOMETRY(GEOMETRY, 4326), attrs JSON NOT NULL, version BIGINT NOT NULL,"
+          + " changed_at TIMESTAMP WITH TIME ZONE NOT NULL, changed_by VARCHAR(40) NOT NULL, made_by_entry UUID NOT NULL, place_in_layer INT NOT NULL, removed BOOLEAN NOT NULL);"
+          + "CREATE INDEX ix_feature_layer ON feature (layer_id, place_in_layer);CREATE SPATIAL INDEX ix_feature_geom ON feature (geom);CREATE INDEX ix_feature_made_by ON feature (made_by_entry)";
+
+  private LayerImport() {}
+
+  /** Arguments: a folder for files, and the server's archive. */
+  public static void main(String[] args) throws Exception {
+    Path folder = Files.createDirectories(Path.of(args[0]));
+    Path file = folder.resolve("import.gpkg");
+    Files.deleteIfExists(file);
+    try (GeoPackageWriter g = new GeoPackageWriter(file);
+        LayerWriter w = g.layer(OutLayer.of("Million", MillionPoints.SCHEMA))) {
+      MillionPoints.each(MillionPoints.writing(w::add));
+    }
+    double bare = bare(folder.resolve("bare"));
+    System.out.printf(Locale.ROOT, "bare JDBC batch insert of 1,000,000 rows: %.1f s%n", bare);
+    double[] server = server(folder, file, Path.of(args[1]));
+    System.out.printf(
+        Locale.ROOT,
+        "upload %.1f s, report %.1f s, import %.1f s with -Xmx768m; import / bare insert: ratio %.2f%n",
+        server[0],
+        server[1],
+        server[2],
+        server[2] / bare);
+  }
+
+  private static double bare(Path db) throws Exception {
+    for (String end : new String[] {".mv.db", ".trace.db"}) Files.deleteIfExists(Path.of(db + end));
+    try (Connection c =
+            DriverManager.getConnection("jdbc:h2:file:" + db.toAbsolutePath() + SETTINGS);
+        Statement s = c.createStatement()) {
+      s.execute(TABLE);
+      c.setAutoCommit(false);
+      long t = System.nanoTime();
+      UUID layer = UUID.randomUUID();
+      Timestamp now = new Timestamp(System.currentTimeMillis());
+      int[] n = {0};
+      try (PreparedStatement p =
+          c.prepareStatement("INSERT INTO feature VALUES (?,?,?,? FORMAT JSON,?,?,?,?,?,?)")) {
+        MillionPoints.each(
+            f -> {
+              try {
+                row(p, f, layer, now, n[0]++);
+                if (n[0] % BATCH == 0) p.executeBatch();
+                if (n[0] % COMMIT == 0) c.commit();
+              } catch (java.sql.SQLException e) {
+                throw new IllegalStateException(e);
+              }
+            });
+        p.executeBatch();
+      }
+      c.commit();
+      double seconds = (System.nanoTime() - t) / 1e9;
+      s.execute("SHUTDOWN");
+      return seconds;
+    }
+  }
+
+  private static void row(PreparedStatement p, Feature f, UUID layer, Timestamp now, int place)
+      throws java.sql.SQLException {
+    p.setObject(1, UUID.fromString(f.id()));
+    p.setObject(2, layer);
+    p.setObject(3, f.geometry().orElseThrow());
+    p.setString(4, MillionPoints.SCHEMA.writeValues(f.values()).toString());
+    p.setLong(5, 1);
+    p.setTimestamp(6, now);
+    p.setString(7, "coordinator");
+    p.setObject(8, layer);
+    p.setInt(9, place);
+    p.setBoolean(10, false);
+    p.addBatch();
+  }
+
+  private static double[] server(Path folder, Path file, Path jar) throws Exception {
+    Path data = folder.resolve("server-" + UUID.randomUUID());
+    int port = 18_471;
+    Process p =
+        new ProcessBuilder(
+                "java",
+                "-Xmx768m",
+                "-jar",
+                jar.toString(),
+                "--spring.profiles.active=demo",
+                "--server.port=" + port,
+                "--whinridge.data=" + data)
+            .redirectErrorStream(true)
+            .redirectOutput(folder.resolve("server.log").toFile())
+            .start();
+    try {
+      return new Client("http://localhost:" + port).bringIn(file);
+    } finally {
+      p.destroy();
+      p.waitFor();
+      org.h2.store.fs.FileUtils.deleteRecursive(data.toString(), true);
+    }
+  }
+
+  /** What a person's browser sends. */
+  private static final class Client {
+    private final String base;
+    private final HttpClient http =
+        HttpClient.newBuilder()
+            .cookieHandler(new CookieManager())
+            .followRedirects(HttpClient.Redirect.NORMAL)
+            .build();
+
+    Client(String base) {
+      this.base = base;
+    }
+
+    double[] bringIn(Path file) throws Exception {
+      String token = signIn();
+      JsonObject lot =
+          Json.parse(
+                  send(
+                      request("/api/p/ostrey/bring-in", token)
+                          .POST(HttpRequest.BodyPublishers.noBody())))
+              .asObject();
+      String id = lot.getString("id", "");
+      long t = System.nanoTime();
+      upload(id, file, token);
+      double upload = seconds(t);
+      t = System.nanoTime();
+      send(
+          request("/api/p/ostrey/bring-in/" + id + "/look", token)
+              .POST(HttpRequest.BodyPublishers.noBody()));
+      await(id, token, "found");
+      double report = seconds(t);
+      t = System.nanoTime();
+      String form =
+          "take_0=on&name_0=Million&system_0="
+              + URLEncoder.encode("EPSG:4326", StandardCharsets.UTF_8);
+      send(
+          request("/api/p/ostrey/bring-in/" + id + "/decide", token)
+              .header("Content-Type", "application/x-www-form-urlencoded")
+              .POST(HttpRequest.BodyPublishers.ofString(form)));
+      await(id, token, "done");
+      return new double[] {upload, report, seconds(t)};
+    }
+
+    private static double seconds(long since) {
+      return (System.nanoTime() - since) / 1e9;
+    }
+
+    private HttpRequest.Builder request(String path, String token) {
+      return HttpRequest.newBuilder(URI.create(base + path))
+          .header("X-CSRF-TOKEN", token)
+          .header("Accept", "application/json");
+    }
+
+    private String send(HttpRequest.Builder b) throws IOException, InterruptedException {
+      HttpResponse<String> r = http.send(b.build(), HttpResponse.BodyHandlers.ofString());
+      if (r.statusCode() >= 400) throw new IOException(r.statusCode() + ": " + r.body());
+      return r.body();
+    }
+
+    private String signIn() throws Exception {
+      for (int i = 0; i < 240; i++)
+        try {
+          String page = send(HttpRequest.newBuilder(URI.create(base + "/sign-in")).GET());
+          String token = find(page, "name=\"_csrf\"[^>]*value=\"([^\"]+)\"");
+          send(
+              HttpRequest.newBuilder(URI.create(base + "/sign-in"))
+                  .header("Content-Type", "application/x-www-form-urlencoded")
+                  .header("Accept", "text/html")
+                  .POST(
+                      HttpRequest.BodyPublishers.ofString(
+                          "username=coordinator&password=ostrey&_csrf="
+                              + URLEncoder.encode(token, StandardCharsets.UTF_8))));
+          String desk =
+              send(
+                  HttpRequest.newBuilder(URI.create(base + "/p/ostrey/layers"))
+                      .header("Accept", "text/html")
+                      .GET());
+          return find(desk, "csrf-token\" content=\"([^\"]+)\"");
+        } catch (java.net.ConnectException e) {
+          Thread.sleep(500);
+        }
+      throw new IOException("the server does not start");
+    }
+
+    private static String find(String page, String regex) throws IOException {
+      Matcher m = Pattern.compile(regex).matcher(page);
+      if (!m.find()) throw new IOException("not on the page: " + regex);
+      return m.group(1);
+    }
+
+    private void upload(String lot, Path file, String token) throws Exception {
+      String metadata = "lot " + base64(lot) + ",name " + base64("million.gpkg");
+      HttpRequest create =
+          request("/api/p/ostrey/bring-in/uploads", token)
+              .header("Tus-Resumable", "1.0.0")
+              .header("Upload-Length", String.valueOf(Files.size(file)))
+              .header("Upload-Metadata", metadata)
+              .POST(HttpRequest.BodyPublishers.noBody())
+              .build();
+      String place =
+          http.send(create, HttpResponse.BodyHandlers.discarding())
+              .headers()
+              .firstValue("Location")
+              .orElseThrow();
+      byte[] buffer = new byte[8 << 20];
+      long at = 0;
+      try (InputStream in = Files.newInputStream(file)) {
+        for (int n = in.readNBytes(buffer, 0, buffer.length);
+            n > 0;
+            n = in.readNBytes(buffer, 0, buffer.length)) {
+          send(
+              request(place, token)
+                  .header("Tus-Resumable", "1.0.0")
+                  .header("Upload-Offset", String.valueOf(at))
+                  .header("Content-Type", "application/offset+octet-stream")
+                  .method("PATCH", HttpRequest.BodyPublishers.ofByteArray(buffer, 0, n)));
+          at += n;
+        }
+      }
+    }
+
+    private static String base64(String s) {
+      return java.util.Base64.getEncoder().encodeToString(s.getBytes(StandardCharsets.UTF_8));
+    }
+
+    private void await(String id, String token, String stage) throws Exception {
+      while (true) {
+        JsonObject s =
+            Json.parse(send(request("/api/p/ostrey/bring-in/" + id + "/state", token).GET()))
+                .asObject();
+        if (s.getString("stage", "").equals(stage)) return;
+        if (!s.getString("stage", "").equals("running")) throw new IOException("ended as " + s);
+        Thread.sleep(100);
+      }
+    }
+  }
+}
