@@ -216,10 +216,11 @@ public final class ChangeBatch {
       left.add(schema.caption(schema.readValues(Json.parse(e.attrs).asObject())) + ": " + why);
   }
 
+  /** Values are read as they were stored, so that a change of type is seen as a change. */
   private Optional<LedgerEntity> write(
       FeatureEntity e, Map<String, Value> set, Optional<Geometry> geometry) {
     Map<String, Value> values =
-        new LinkedHashMap<>(schema.readValues(Json.parse(e.attrs).asObject()));
+        new LinkedHashMap<>(schemaBefore.readValues(Json.parse(e.attrs).asObject()));
     Map<String, Value> before = new LinkedHashMap<>();
     Map<String, Value> after = new LinkedHashMap<>();
     set.forEach(

@@ -206,7 +206,7 @@ public class LayerChanges {
     Undo undo = new Undo(b);
     try (Stream<LedgerEntity> all =
         s.createSelectionQuery(
-                "from LedgerEntity e where e.groupId = :group and e.featureId is not null order by e.featureId",
+                "from LedgerEntity e where e.groupId = :group and e.featureId is not null order by e.featureId, e.version desc",
                 LedgerEntity.class)
             .setParameter("group", act.id)
             .setFetchSize(500)

@@ -184,6 +184,21 @@ class FaultsTest extends BrowserTest {
     desk.click("text=Control structures");
     desk.waitForSelector("#layer-page[data-ready]");
     audit(desk, "layer");
+    String layer = desk.url().replaceAll("[?#].*", "");
+    for (String leaf :
+        List.of("/fields", "/values?field=material", "/values?field=width_mm", "/history")) {
+      desk.navigate(layer + leaf);
+      desk.waitForSelector(leaf.equals("/fields") ? "#fields-page[data-ready]" : "nav.leaves");
+      audit(desk, leaf);
+    }
+    desk.navigate(stage.base() + "/p/ostrey/layers/make");
+    desk.waitForSelector("#make-page[data-ready]");
+    audit(desk, "make layers");
+    desk.navigate(stage.base() + "/p/ostrey/layers/bring-in");
+    desk.setInputFiles("#file", tmpCsv());
+    desk.click("button.main");
+    desk.waitForSelector("#report[data-ready]");
+    audit(desk, "report");
     desk.navigate(stage.base() + "/p/ostrey/forms");
     desk.click("a:has-text('Structure visit')");
     desk.waitForSelector("#form-page[data-ready]");
@@ -198,6 +213,15 @@ class FaultsTest extends BrowserTest {
     openStop(day, 7);
     audit(day, "stop");
     assertThat(stage.scriptErrors()).isEmpty();
+  }
+
+  private static Path tmpCsv() {
+    try {
+      return Files.writeString(
+          Files.createTempFile("audit", ".csv"), "ref,lon,lat\nA,-10.2,57.9\nB,-10.3,57.9\n");
+    } catch (java.io.IOException e) {
+      throw new java.io.UncheckedIOException(e);
+    }
   }
 
   private static void audit(Page page, String name) {

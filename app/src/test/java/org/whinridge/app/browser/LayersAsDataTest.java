@@ -310,6 +310,7 @@ class LayersAsDataTest extends BrowserTest {
     desk.click("#fields-preview");
     assertThat(desk.locator("#effects")).not().containsText("Material");
     desk.click("#fields-change");
+    assertThat(desk.locator("#effects")).hasCount(0); // the page is loaded anew
     assertThat(desk.locator("#fields-page[data-ready] select[aria-label='type of Invert level']"))
         .hasValue("decimal");
     desk.click("nav.leaves >> text=History");
