@@ -4,6 +4,7 @@ import { createRequire } from "node:module";
 import { existsSync, mkdirSync, readFileSync, writeFileSync } from "node:fs";
 
 const out = "../../../target/open-data";
+mkdirSync("../../../target/tmp", { recursive: true }); // the tests' own folder for temporary files
 if (!existsSync("node_modules/.package-lock.json")) execFileSync("npm", ["ci", "--no-audit", "--no-fund"], { stdio: "inherit" });
 if (existsSync(`${out}/countries.geojson`)) process.exit(0);
 mkdirSync(out, { recursive: true });

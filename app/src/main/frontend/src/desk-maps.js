@@ -13,7 +13,7 @@ async function begin(component, project) {
 /** A layer on the map; a click, or a line of the list, opens the card of a feature beside it. */
 export function layerPage() {
   return {
-    card: null, total: 0, drawn: 0, found: "", failure: "", list: [], longer: "", matching: "", rule: "", applied: "", ruleProblem: "",
+    card: null, total: 0, drawn: 0, found: "", failure: "", list: [], longer: "", matching: "", rule: "", applied: "", ruleProblem: "", ticked: [],
     async init() {
       const { project, layer } = this.$el.dataset;
       this.base = `/api/p/${project}/layers/${layer}`;
@@ -57,8 +57,8 @@ export function layerPage() {
     filter() {
       const wanted = this.found.trim().toLowerCase();
       const hits = this.all.filter((f) => f.caption.toLowerCase().includes(wanted));
-      this.list = hits.slice(0, 200);
-      this.longer = hits.length > 200 ? `The first 200 of ${hits.length}.` : "";
+      this.list = hits.slice(0, 200).map((f) => ({ ...f, on: this.ticked.includes(f.id) }));
+      this.longer = hits.length > 200 ? `The first 200 of ${hits.length}.` : hits.length === 0 ? "No feature is found so." : "";
     },
     async applyRule(event) {
       event?.preventDefault();
@@ -78,8 +78,15 @@ export function layerPage() {
     async showOutside() {
       await this.load("?outside=true");
     },
+    tick(event) {
+      const id = event.currentTarget.value;
+      this.ticked = event.currentTarget.checked ? [...this.ticked, id] : this.ticked.filter((x) => x !== id);
+    },
+    get hasTicked() { return this.ticked.length > 0; },
+    get tickedSaid() { return `Take the ${this.ticked.length} ticked out`; },
+    get tickedLink() { return `${location.pathname.replace(/\/layers\/.*/, "")}/outputs?layer=${document.getElementById("layer-page").dataset.layer}&only=${this.ticked.join(",")}`; },
     get hasRule() { return this.applied !== ""; },
-    get outLink() { return `${location.pathname.replace(/\/layers\/.*/, "")}/outputs?layer=${this.$el.closest("[data-layer]").dataset.layer}&filter=${encodeURIComponent(this.applied)}`; },
+    get outLink() { return `${location.pathname.replace(/\/layers\/.*/, "")}/outputs?layer=${document.getElementById("layer-page").dataset.layer}&filter=${encodeURIComponent(this.applied)}`; },
     open(event) {
       this.pick(event.currentTarget.dataset.id);
     },

@@ -91,8 +91,8 @@ export async function fieldsEditor(box, { project, schema, fixed = [], readOnly 
       h("label", {}, "Hint ", input(f.hint, "hint of " + named, (v) => set("hint", v), { size: 60, maxlength: 300, disabled: readOnly })),
       CODED.includes(f.type) || NUMBERS.includes(f.type) ? h("div", {},
         codes.length === 0 ? h("p", { class: "quiet" }, CODED.includes(f.type) ? "No codes yet." : "Any number; with codes it is chosen from a list.") : h("table", {}, h("thead", {}, h("tr", {}, ["Code", "Label", "Retired", "Fits when", "Alone", ""].map((t) => h("th", {}, t)))), h("tbody", {}, codes.map((c, k) => h("tr", {},
-          h("td", {}, input(c.code, "code", (v) => { c.code = v; touch(); }, { class: "code", size: 8, disabled: readOnly })),
-          h("td", {}, input(c.label, "label of code " + c.code, (v) => { c.label = v; touch(); }, { size: 18, disabled: readOnly })),
+          h("td", {}, input(c.code, "code", (v) => { c.code = v; touch(); }, { class: "code", size: 14, disabled: readOnly })),
+          h("td", {}, input(c.label, "label of code " + c.code, (v) => { c.label = v; touch(); }, { size: 22, disabled: readOnly })),
           h("td", {}, tick(c.retired, "retire " + c.label, (v) => { if (v) c.retired = true; else delete c.retired; touch(); }, readOnly)),
           h("td", {}, input(c.fitsWhen, "when " + c.label + " fits", (v) => { if (v) c.fitsWhen = v; else delete c.fitsWhen; touch(); }, { class: "code", size: 18, placeholder: "always", disabled: readOnly })),
           h("td", {}, f.type === "codes" ? tick(c.alone, c.label + " excludes the others", (v) => { if (v) c.alone = true; else delete c.alone; touch(); }, readOnly) : null),
@@ -107,7 +107,7 @@ export async function fieldsEditor(box, { project, schema, fixed = [], readOnly 
   function draw() {
     const focus = document.activeElement?.getAttribute?.("aria-label");
     const names = fields.filter((f) => f.name);
-    box.replaceChildren(
+    const parts = [
       h("div", { class: "overflow-x-auto" }, h("table", { class: "bg-white w-full fields" }, h("thead", {}, h("tr", {}, ["Label", "Stored as", "Type", "", "May be empty", "Unique", "Office only", "Default", "", ""].map((t) => h("th", {}, t)))), h("tbody", {}, fields.flatMap(fieldRow).filter(Boolean)))),
       fields.length === 0 ? h("p", { class: "quiet my-2" }, "No fields yet. Add one, or copy those of another layer.") : null,
       h("div", { class: "flex flex-wrap gap-4 items-end my-3" },
@@ -120,7 +120,9 @@ export async function fieldsEditor(box, { project, schema, fixed = [], readOnly 
           touch();
         } }, h("option", { value: "" }, "choose a layer"), others.map((l) => h("option", { value: l.id }, l.name)))),
         h("label", { class: "label" }, "Tag field ", h("select", { disabled: readOnly, onchange: (e) => { tag = e.target.value; touch(); } }, h("option", { value: "" }, "none"), names.map((f) => h("option", { value: f.name, selected: f.name === tag }, f.label)))),
-        h("fieldset", {}, h("legend", { class: "label" }, "Caption fields"), h("span", { class: "flex flex-wrap gap-3" }, names.map((f) => h("label", {}, tick(captions.includes(f.name), "caption with " + f.label, (v) => { captions = v ? [...captions, f.name] : captions.filter((c) => c !== f.name); touch(); }, readOnly), " " + f.label))))));
+        names.length === 0 ? null : h("fieldset", {}, h("legend", { class: "label" }, "Caption fields"), h("span", { class: "flex flex-wrap gap-3" }, names.map((f) => h("label", {}, tick(captions.includes(f.name), "caption with " + f.label, (v) => { captions = v ? [...captions, f.name] : captions.filter((c) => c !== f.name); touch(); }, readOnly), " " + f.label))))),
+    ];
+    box.replaceChildren(...parts.filter(Boolean));
     if (focus) box.querySelector(`[aria-label="${CSS.escape(focus)}"]`)?.focus();
   }
   draw();
@@ -140,7 +142,7 @@ export async function fieldsPage(box) {
   const editor = h("div", { "data-layer": layer, "data-layers": JSON.stringify(others) });
   const told = h("div", { "aria-live": "polite" });
   const button = h("button", { type: "button", id: "fields-preview", hidden: true }, "See what this would do");
-  box.replaceChildren(editor, h("p", {}, button), told);
+  box.replaceChildren(editor, h("p", { class: "mb-3" }, button), told);
   const made = await fieldsEditor(editor, { project, schema, fixed: schema.fields.map((f) => f.name), readOnly, changed: () => { button.hidden = false; told.replaceChildren(); } });
   button.addEventListener("click", async () => {
     try {

@@ -48,12 +48,15 @@ class OutputController {
       @PathVariable String project,
       @RequestParam(defaultValue = "") List<UUID> layer,
       @RequestParam(defaultValue = "") String filter,
+      @RequestParam(defaultValue = "") Set<UUID> only,
       Model model) {
     Project p = desk.open(project, "outputs", "Outputs", model);
     List<Layer> all = layers.list(p.id());
     model.addAttribute("layers", all);
     model.addAttribute("chosen", layer);
     model.addAttribute("filter", filter);
+    model.addAttribute("only", only.stream().map(UUID::toString).collect(Collectors.joining(",")));
+    model.addAttribute("onlyCount", only.size());
     model.addAttribute("formats", Order.Format.values());
     model.addAttribute("codes", OutColumns.Codes.values());
     if (!filter.isBlank() && layer.size() == 1)

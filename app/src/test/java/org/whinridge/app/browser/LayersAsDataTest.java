@@ -357,6 +357,24 @@ class LayersAsDataTest extends BrowserTest {
     assertThat(stage.scriptErrors()).isEmpty();
   }
 
+  @Test
+  void onlyWhatIsTickedIsTakenOut() throws Exception {
+    Page desk = stage.desk("coordinator");
+    desk.navigate(stage.base() + "/p/ostrey/layers");
+    desk.click("text=Marker posts");
+    desk.waitForSelector("#layer-page[data-ready]");
+    desk.locator("#feature-list input").nth(0).check();
+    desk.locator("#feature-list input").nth(2).check();
+    desk.click("#ticked-out");
+    assertThat(desk.locator("#only-said")).hasText("only the 2 features that you ticked");
+    desk.check("input[name=format][value=geojson]");
+    Download d = desk.waitForDownload(() -> desk.click("button.main"));
+    Path file = tmp.resolve("ticked.geojson");
+    d.saveAs(file);
+    assertThat(gdal(file.toString())).contains("Feature Count: 2");
+    assertThat(stage.scriptErrors()).isEmpty();
+  }
+
   private static String gdal(String file) throws Exception {
     Process p = new ProcessBuilder("ogrinfo", "-al", "-ro", file).redirectErrorStream(true).start();
     String out = new String(p.getInputStream().readAllBytes(), StandardCharsets.UTF_8);
