@@ -2,7 +2,7 @@
 import { execFileSync } from "node:child_process";
 import { createHash } from "node:crypto";
 import { existsSync, mkdirSync, readdirSync, readFileSync, rmSync } from "node:fs";
-import { resolve } from "node:path";
+import { basename, resolve } from "node:path";
 import { build } from "esbuild";
 
 const out = resolve("../../../target/classes/static");
@@ -14,8 +14,9 @@ mkdirSync(out + "/assets", { recursive: true });
 execFileSync("node_modules/.bin/tailwindcss", ["-i", "src/style.css", "-o", "build/style.css", "--minify"], { stdio: "inherit" });
 
 const common = { bundle: true, minify: true, target: ["es2022"], logLevel: "warning", legalComments: "linked" };
-await build({
+const { metafile } = await build({
   ...common,
+  metafile: true,
   entryPoints: [{ in: "src/desk.js", out: "desk" }, { in: "src/day.js", out: "day" }, { in: "src/site.css", out: "style" }],
   chunkNames: "[name]-[hash]",
   assetNames: "[name]-[hash]",
@@ -25,7 +26,17 @@ await build({
   alias: { "field-engine": engine },
   loader: { ".woff2": "file", ".woff": "empty" },
 });
-const files = readdirSync(out + "/assets").filter((f) => !f.endsWith(".map") && !f.endsWith(".txt"));
+// what the day book needs: its script with all that it imports, the style and the fonts
+const outputs = Object.fromEntries(Object.entries(metafile.outputs).map(([path, o]) => [basename(path), o]));
+const needed = new Set();
+const need = (file) => {
+  if (needed.has(file) || !outputs[file]) return;
+  needed.add(file);
+  for (const i of outputs[file].imports) need(basename(i.path));
+};
+need("day.js");
+need("style.css");
+const files = readdirSync(out + "/assets").filter((f) => needed.has(f) || f.endsWith(".woff2"));
 const hash = createHash("sha256");
 for (const f of files.sort()) hash.update(readFileSync(out + "/assets/" + f));
 hash.update(readFileSync("../resources/templates/day.html"));
@@ -34,5 +45,5 @@ await build({
   entryPoints: ["src/sw.js"],
   outfile: out + "/sw.js",
   format: "iife",
-  define: { BUILD: JSON.stringify(hash.digest("hex").slice(0, 12)), FILES: JSON.stringify(files.filter((f) => !f.startsWith("desk")).map((f) => "/assets/" + f)) },
+  define: { BUILD: JSON.stringify(hash.digest("hex").slice(0, 12)), FILES: JSON.stringify(files.map((f) => "/assets/" + f)) },
 });

@@ -24,7 +24,8 @@ async function filesOf(entry, path = "") {
   }
 }
 
-function choosePage(form) {
+/** Choosing files: they are uploaded one after the other, and go on after a cut. */
+export function choosePage(form) {
   const { project } = form.dataset;
   const drop = form.querySelector("#drop");
   const said = form.querySelector("#upload-said");
@@ -112,7 +113,8 @@ function choosePage(form) {
   });
 }
 
-function jobPage(box) {
+/** How far the job is. */
+export function jobPage(box) {
   const { project, lot } = box.dataset;
   const number = new Intl.NumberFormat("en");
   const look = async () => {
@@ -176,7 +178,8 @@ async function partOfReport(part, project, lot, basemap) {
   await show();
 }
 
-async function reportPage(form) {
+/** The report with its maps; decisions are sent without leaving the page. */
+export async function reportPage(form) {
   const { project, lot } = form.dataset;
   const problem = form.querySelector("#decide-problem");
   form.addEventListener("submit", async (e) => {
@@ -193,13 +196,4 @@ async function reportPage(form) {
   const basemap = await (await request(`/api/p/${project}/basemap`)).json();
   for (const part of form.querySelectorAll(".part")) await partOfReport(part, project, lot, basemap);
   form.dataset.ready = "true";
-}
-
-export function bringInPages() {
-  const choose = document.getElementById("bring-in");
-  if (choose) choosePage(choose);
-  const job = document.getElementById("bring-in-job");
-  if (job) jobPage(job);
-  const report = document.getElementById("report");
-  if (report) reportPage(report);
 }

@@ -1,18 +1,6 @@
-// The desk: small behaviours as Alpine components, bigger ones in modules of their own.
+// The desk: keys and small behaviours at once; what belongs to one page comes with that page.
 import Alpine from "@alpinejs/csp";
-import { bringInPages } from "./bring-in.js";
-import { formPage } from "./desk-form.js";
-import { layerPage, roundPlanner, visitPlaces } from "./desk-maps.js";
-import { fieldsPage } from "./fields.js";
-import { makePage } from "./layer-make.js";
 import { fillSymbols } from "./symbols.js";
-import { systemField } from "./systems.js";
-import { valuesPage } from "./values.js";
-
-Alpine.data("layerPage", layerPage);
-Alpine.data("roundPlanner", roundPlanner);
-Alpine.data("visitPlaces", visitPlaces);
-Alpine.data("formPage", formPage);
 
 /** Keys: g and a letter goes along the path; on a visit j k a b; ? lists them. */
 let pending = false;
@@ -37,12 +25,25 @@ for (const t of document.querySelectorAll("time[datetime]")) {
   t.title = `UTC ${offset < 0 ? "−" : "+"}${String(Math.floor(Math.abs(offset) / 60)).padStart(2, "0")}:${String(Math.abs(offset) % 60).padStart(2, "0")}`;
 }
 fillSymbols();
-Alpine.start();
 
-/** Pages with a module of their own; what fails there is said in the page. */
-const pages = { "fields-page": fieldsPage, "make-page": makePage, profile: valuesPage, "take-out": (form) => systemField(form.querySelector("#system"), form.dataset.project) };
-for (const [id, page] of Object.entries(pages)) {
+const maps = () => import("./desk-maps.js");
+/** Alpine components, each with the module that it comes from. */
+const components = { layerPage: maps, roundPlanner: maps, visitPlaces: maps, formPage: () => import("./desk-form.js") };
+/** Elements with a module of their own. */
+const pages = {
+  "bring-in": async () => (await import("./bring-in.js")).choosePage,
+  "bring-in-job": async () => (await import("./bring-in.js")).jobPage,
+  report: async () => (await import("./bring-in.js")).reportPage,
+  "fields-page": async () => (await import("./fields.js")).fieldsPage,
+  "make-page": async () => (await import("./layer-make.js")).makePage,
+  profile: async () => (await import("./values.js")).valuesPage,
+  "take-out": async () => (await import("./systems.js")).takeOutPage,
+};
+
+for (const [name, module] of Object.entries(components)) if (document.querySelector(`[x-data="${name}"]`)) Alpine.data(name, (await module())[name]);
+Alpine.start();
+for (const [id, load] of Object.entries(pages)) {
   const box = document.getElementById(id);
-  if (box) Promise.resolve(page(box)).catch((e) => box.append(Object.assign(document.createElement("p"), { className: "problem", role: "alert", textContent: e.message })));
+  // what fails in a page's module is said in the page
+  if (box) load().then((page) => page(box)).catch((e) => box.append(Object.assign(document.createElement("p"), { className: "problem", role: "alert", textContent: e.message })));
 }
-bringInPages();

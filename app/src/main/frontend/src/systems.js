@@ -20,3 +20,6 @@ export function systemField(input, project, changed = () => {}) {
   });
   find().catch(() => {});
 }
+
+/** The form of outputs. */
+export const takeOutPage = (form) => systemField(form.querySelector("#system"), form.dataset.project);

@@ -26,6 +26,9 @@ import tools.jackson.core.json.JsonFactory;
 public final class GeoJsonReader {
   private static final int MOST_PROPERTIES = Limits.COLUMNS;
 
+  /** Numbers in one feature, which is in memory as a tree while it is read. */
+  private static final int MOST_NUMBERS = 2_000_000;
+
   private static final JsonFactory FACTORY =
       JsonFactory.builder()
           .streamReadConstraints(
@@ -39,6 +42,7 @@ public final class GeoJsonReader {
   private final JsonParser p;
   private final Source.Sink sink;
   private int count;
+  private int numbers;
 
   private GeoJsonReader(JsonParser p, Source.Sink sink) {
     this.p = p;
@@ -132,6 +136,7 @@ public final class GeoJsonReader {
         while (p.nextToken() != JsonToken.END_ARRAY) {
           if (p.currentToken() != JsonToken.START_OBJECT)
             throw new FileProblem("Feature " + (count + 1) + " is not an object.");
+          numbers = 0;
           feature(value(0).asObject());
         }
       } else if (name.equals("type") && p.currentToken() == JsonToken.VALUE_STRING)
@@ -221,6 +226,11 @@ public final class GeoJsonReader {
       case VALUE_NUMBER_INT:
       case VALUE_NUMBER_FLOAT:
         {
+          if (++numbers > MOST_NUMBERS)
+            throw new FileProblem(
+                "Feature "
+                    + (count + 1)
+                    + " has more than 1,000,000 positions; bring it in as GeoPackage, or in parts.");
           double d = p.getDoubleValue();
           if (Double.isNaN(d) || Double.isInfinite(d))
             throw new FileProblem(

@@ -25,7 +25,7 @@ import org.whinridge.core.value.Value;
  */
 final class KmlSource implements Source {
   private static final Pattern IMAGE =
-      Pattern.compile("(?i)<img[^>]*\\ssrc\\s*=\\s*[\"']([^\"'>]{1,500})[\"']");
+      Pattern.compile("(?i)<img[^>]{0,1000}?\\ssrc\\s*=\\s*[\"']([^\"'>]{1,500})[\"']");
   private final String name;
   private final Path file;
   private final Map<String, Path> pictures;
@@ -145,7 +145,7 @@ final class KmlSource implements Source {
     if (html.indexOf('<') < 0) return html;
     Matcher m = IMAGE.matcher(html);
     while (m.find()) picture(m.group(1), shown);
-    return html.replaceAll("(?is)<(script|style)[^>]*>.*?</\\1>", " ")
+    return without(without(html, "script"), "style")
         .replaceAll("(?i)<(br|/p|/tr|/div|/li)[^>]*>", "\n")
         .replaceAll("<[^>]{0,2000}>", " ")
         .replace("&nbsp;", " ")
@@ -156,6 +156,20 @@ final class KmlSource implements Source {
         .replaceAll("[ \\t]+", " ")
         .replaceAll("\\s*\\n\\s*", "\n")
         .strip();
+  }
+
+  /** The text without elements of a name; in time linear in its length, however it is broken. */
+  private static String without(String html, String element) {
+    String small = html.toLowerCase(java.util.Locale.ROOT);
+    StringBuilder b = new StringBuilder();
+    int from = 0;
+    for (int at = small.indexOf("<" + element); at >= 0; at = small.indexOf("<" + element, from)) {
+      int end = small.indexOf("</" + element, at);
+      b.append(html, from, at).append(' ');
+      if (end < 0) return b.toString();
+      from = end;
+    }
+    return b.append(html.substring(from)).toString();
   }
 
   private void picture(String reference, List<Path> shown) {

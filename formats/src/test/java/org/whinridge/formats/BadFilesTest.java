@@ -293,6 +293,24 @@ class BadFilesTest {
   }
 
   @Test
+  void textsMadeToBeSlowAreReadInAMoment() throws Exception {
+    String html = "<img ".repeat(100_000) + "<script ".repeat(100_000);
+    String kml =
+        "<kml><Placemark><description><![CDATA[" + html + "]]></description></Placemark></kml>";
+    assertThat(messages("slow.kml", kml)).isEmpty();
+    String huge = "[" + "1,".repeat(2_100_000) + "1]";
+    assertThat(
+            messages(
+                "huge.geojson",
+                "{\"type\":\"FeatureCollection\",\"features\":[{\"type\":\"Feature\",\"geometry\":{\"type\":\"LineString\",\"coordinates\":"
+                    + huge
+                    + "}}]}"))
+        .singleElement()
+        .asString()
+        .contains("Feature 1 has more than 1,000,000 positions");
+  }
+
+  @Test
   void tablesWithTooManyColumnsOrEndlessRowsAreRefused() throws Exception {
     assertThat(messages("wide.csv", "c,".repeat(1_000_000) + "\n1\n"))
         .singleElement()

@@ -12,6 +12,7 @@ import java.util.Optional;
 import java.util.UUID;
 import java.util.concurrent.ConcurrentHashMap;
 import org.locationtech.jts.geom.Geometry;
+import org.springframework.scheduling.annotation.Scheduled;
 import org.springframework.stereotype.Service;
 import org.springframework.util.MultiValueMap;
 import org.whinridge.app.layer.LayerChanges;
@@ -82,6 +83,12 @@ class BringIn {
 
   /** Where a lot stands: looking, found, planned, importing, done, or gone. */
   record Standing(String stage, Lot lot, Optional<Jobs.Job> job, String problem) {}
+
+  /** Forgets what was found in lots whose files are gone. */
+  @Scheduled(fixedDelay = 3_600_000)
+  void sweep() {
+    lots.keySet().removeIf(id -> !incoming.isThere(id));
+  }
 
   UUID begin(UUID project, String person) throws IOException {
     return incoming.begin(project, person);

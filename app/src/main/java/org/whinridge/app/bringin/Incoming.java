@@ -57,6 +57,11 @@ class Incoming {
     return id;
   }
 
+  /** Whether a lot is still here. */
+  boolean isThere(UUID id) {
+    return Files.exists(folder.resolve(id.toString()));
+  }
+
   /** The folder of a lot of this project. */
   Path home(UUID project, UUID id) {
     Path home = folder.resolve(id.toString());

@@ -7,6 +7,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import org.locationtech.jts.geom.Geometry;
 import org.springframework.stereotype.Component;
 import org.whinridge.app.shell.Jobs;
 import org.whinridge.core.layer.GeometryKind;
@@ -23,6 +24,7 @@ import org.whinridge.formats.Sources;
 @Component
 class Looking {
   private static final int SAMPLE = 300;
+  private static final long SAMPLE_POINTS = 200_000;
   private final Incoming incoming;
 
   Looking(Incoming incoming) {
@@ -57,6 +59,7 @@ class Looking {
     Survey survey = new Survey();
     List<RawFeature> sample = new ArrayList<>();
     int[] pictures = {0};
+    long[] points = {0};
     s.each(
         l,
         f -> {
@@ -71,7 +74,8 @@ class Looking {
             throw new FileProblem(e.getMessage(), e);
           }
           pictures[0] += f.pictures().size();
-          if (sample.size() < SAMPLE) sample.add(f);
+          points[0] += f.geometry().map(Geometry::getNumPoints).orElse(1);
+          if (sample.size() < SAMPLE && points[0] < SAMPLE_POINTS) sample.add(f);
         });
     List<Survey.Column> columns = survey.columns();
     Optional<PlaceColumns> places = l.table() ? survey.places() : Optional.empty();
