@@ -15,6 +15,7 @@ import java.nio.file.Files;
 import java.util.List;
 import java.util.Map;
 import java.util.Random;
+import java.util.UUID;
 import java.util.stream.Collectors;
 import java.util.zip.ZipEntry;
 import java.util.zip.ZipOutputStream;
@@ -34,6 +35,8 @@ import org.whinridge.app.project.Projects;
 import org.whinridge.app.shell.DataFolder;
 import org.whinridge.core.layer.Feature;
 import org.whinridge.core.layer.GeometryKind;
+import org.whinridge.core.photo.ExifWriter;
+import org.whinridge.core.photo.Geotag;
 import org.whinridge.core.value.Value;
 import org.whinridge.demo.DemoPhoto;
 
@@ -347,6 +350,49 @@ class BringInTest extends ServerTest {
   }
 
   @Test
+  void featuresWithoutAKeyOrWithASharedOneAreNeverTakenForMissing() throws Exception {
+    String made = upload("posts.csv", "tag,n\nP1,1\nP1,2\n,3\nP2,4\n");
+    assertThat(decide(made, "take_0", "on", "name_0", "Shared keys")).isEmpty();
+    String id = layer("Shared keys").id().toString();
+    String page = upload("again.csv", "tag,n\nP1,11\n");
+    assertThat(
+            decide(
+                page,
+                "take_0",
+                "on",
+                "target_0",
+                "update",
+                "into_0",
+                id,
+                "key_0",
+                "tag",
+                "remove_0",
+                "on",
+                "c_0_known_0",
+                "1",
+                "c_0_take_0",
+                "on",
+                "c_0_into_0",
+                "tag",
+                "c_0_type_0",
+                "text",
+                "c_1_known_0",
+                "1",
+                "c_1_take_0",
+                "on",
+                "c_1_into_0",
+                "n",
+                "c_1_type_0",
+                "whole"))
+        .isEmpty();
+    assertThat(html(page)).contains("data-count=\"missing\">1", "data-count=\"changed\">1");
+    act(page, "confirm");
+    assertThat(layers.first(layer("Shared keys"), 10))
+        .extracting(f -> f.value("n").plain())
+        .containsExactlyInAnyOrder("11", "2", "3");
+  }
+
+  @Test
   void aTableOfPastVisitsBecomesVisitsOfItsFeatures() throws Exception {
     Layer structures = layer("Control structures");
     Feature one = layers.first(structures, 1).get(0);
@@ -439,6 +485,36 @@ class BringInTest extends ServerTest {
   }
 
   @Test
+  void geotaggedPicturesBecomeFeaturesWithPhotos() throws Exception {
+    byte[] plain = DemoPhoto.jpeg("OS-1", "weir", "2026-05-04");
+    byte[] tagged =
+        ExifWriter.write(
+                plain,
+                new Geotag(
+                    -10.2,
+                    57.9,
+                    java.util.OptionalDouble.of(3),
+                    java.util.OptionalDouble.of(90),
+                    java.time.Instant.parse("2026-05-04T09:30:00Z"),
+                    0))
+            .orElseThrow();
+    String page = upload(file("walk/one.jpg", tagged), file("walk/two.jpg", plain));
+    assertThat(html(page)).contains("2 photos", "“walk/two.jpg” has no position in its EXIF");
+    assertThat(decide(page, "take_0", "on", "name_0", "From the walk")).isEmpty();
+    Layer l = layer("From the walk");
+    Feature one = byKey(l, "photo").get("one.jpg");
+    assertThat(one.geometry().orElseThrow().getCoordinate().x)
+        .isEqualTo(-10.2, org.assertj.core.api.Assertions.within(1e-6));
+    var taken =
+        visits.accepted(l.id()).stream()
+            .filter(v -> v.featureId().toString().equals(one.id()))
+            .findFirst()
+            .orElseThrow();
+    assertThat(taken.endedAt()).hasToString("2026-05-04T09:30:00Z");
+    assertThat(photos.of(List.of(taken.id()))).hasSize(1);
+  }
+
+  @Test
   void hostileNamesArePlainTextAndLongIdsKeepTheirDigits() throws Exception {
     String f =
         point(
@@ -482,6 +558,120 @@ class BringInTest extends ServerTest {
           .as("seed %d, file %d", seed, i)
           .isEqualTo(200);
     }
+  }
+
+  private MockHttpServletResponse tus(String method, String path, byte[] body, String... headers)
+      throws Exception {
+    var q =
+        org.springframework.test.web.servlet.request.MockMvcRequestBuilders.request(
+                org.springframework.http.HttpMethod.valueOf(method), path)
+            .header("Tus-Resumable", "1.0.0")
+            .contentType("application/offset+octet-stream")
+            .content(body);
+    for (int i = 0; i < headers.length; i += 2) q.header(headers[i], headers[i + 1]);
+    return mvc.perform(q.with(COORDINATOR).with(csrf())).andReturn().getResponse();
+  }
+
+  private static String base64(String s) {
+    return java.util.Base64.getEncoder().encodeToString(s.getBytes(StandardCharsets.UTF_8));
+  }
+
+  @Test
+  void anUploadGoesOnWhereItWasCut() throws Exception {
+    byte[] content = "ref,lon,lat\nA,-10.2,57.9\nB,-10.3,57.9\n".getBytes(StandardCharsets.UTF_8);
+    String home = "/api/p/ostrey/bring-in/uploads";
+    String lot =
+        Json.parse(
+                mvc.perform(post("/api/p/ostrey/bring-in").with(COORDINATOR).with(csrf()))
+                    .andReturn()
+                    .getResponse()
+                    .getContentAsString())
+            .asObject()
+            .getString("id", "");
+    String metadata = "lot " + base64(lot) + ",name " + base64("../../posts of a cut.csv");
+    String place =
+        tus(
+                "POST",
+                home,
+                new byte[0],
+                "Upload-Length",
+                String.valueOf(content.length),
+                "Upload-Metadata",
+                metadata)
+            .getHeader("Location");
+    assertThat(
+            tus("PATCH", place, java.util.Arrays.copyOf(content, 10), "Upload-Offset", "0")
+                .getStatus())
+        .isEqualTo(204);
+    assertThat(tus("HEAD", place, new byte[0]).getHeader("Upload-Offset")).isEqualTo("10");
+    assertThat(tus("PATCH", place, content, "Upload-Offset", "0").getStatus())
+        .as("not from the beginning again")
+        .isEqualTo(409);
+    assertThat(
+            tus("HEAD", "/api/day/uploads/" + place.substring(place.length() - 36), new byte[0])
+                .getStatus())
+        .as("not under another address")
+        .isEqualTo(404);
+    assertThat(
+            tus(
+                    "PATCH",
+                    place,
+                    java.util.Arrays.copyOfRange(content, 10, content.length),
+                    "Upload-Offset",
+                    "10")
+                .getStatus())
+        .isEqualTo(204);
+    mvc.perform(post("/api/p/ostrey/bring-in/" + lot + "/look").with(COORDINATOR).with(csrf()));
+    waitFor(PAGE + "/" + lot);
+    assertThat(html(PAGE + "/" + lot)).contains("posts of a cut.csv", "in columns");
+    assertThat(
+            decide(
+                PAGE + "/" + lot,
+                "take_0",
+                "on",
+                "name_0",
+                "Cut and whole",
+                "x_0",
+                "lon",
+                "y_0",
+                "lat"))
+        .isEmpty();
+    assertThat(layer("Cut and whole").count()).isEqualTo(2);
+    String none = "lot " + base64("00000000-0000-4000-8000-000000000000") + ",name " + base64("x");
+    assertThat(
+            tus("POST", home, new byte[0], "Upload-Length", "5", "Upload-Metadata", none)
+                .getStatus())
+        .isEqualTo(404);
+    assertThat(
+            tus(
+                    "POST",
+                    home,
+                    new byte[0],
+                    "Upload-Length",
+                    "9999999999999",
+                    "Upload-Metadata",
+                    metadata)
+                .getStatus())
+        .isEqualTo(413);
+    assertThat(
+            tus("POST", home, new byte[0], "Upload-Length", "5", "Upload-Metadata", "lot !!!")
+                .getStatus())
+        .isEqualTo(400);
+  }
+
+  @Test
+  void afterARestartTheFilesAreStillThereAndAnInterruptedImportIsSaid() throws Exception {
+    String page = upload("restart.csv", "ref,lon,lat\nA,-10.2,57.9\n");
+    String id = page.substring(page.lastIndexOf('/') + 1);
+    // what a server finds that stopped in the middle of an import: the files and the mark
+    Files.writeString(data.folder("incoming").resolve(id).resolve("state"), "importing");
+    String copy = UUID.randomUUID().toString();
+    org.springframework.util.FileSystemUtils.copyRecursively(
+        data.folder("incoming").resolve(id), data.folder("incoming").resolve(copy));
+    String again = PAGE + "/" + copy;
+    waitFor(again);
+    assertThat(html(again))
+        .contains("The server stopped while this was being imported", "restart.csv");
   }
 
   @Test

@@ -37,6 +37,8 @@ class BringIn {
   private final Incoming incoming;
   private final Looking looking;
   private final Importing importing;
+  private final Updating updating;
+  private final VisitImport visitImport;
   private final Layers layers;
   private final LayerChanges changes;
   private final PastVisits visits;
@@ -47,6 +49,8 @@ class BringIn {
       Incoming incoming,
       Looking looking,
       Importing importing,
+      Updating updating,
+      VisitImport visitImport,
       Layers layers,
       LayerChanges changes,
       PastVisits visits,
@@ -54,6 +58,8 @@ class BringIn {
     this.incoming = incoming;
     this.looking = looking;
     this.importing = importing;
+    this.updating = updating;
+    this.visitImport = visitImport;
     this.layers = layers;
     this.changes = changes;
     this.visits = visits;
@@ -64,7 +70,7 @@ class BringIn {
   static final class Lot {
     volatile Found found;
     volatile List<Choice> choices = List.of();
-    volatile List<Importing.Plan> plans = List.of();
+    volatile List<Updating.Plan> plans = List.of();
     volatile List<Importing.Outcome> outcomes = List.of();
     volatile String problem = "";
 
@@ -72,7 +78,7 @@ class BringIn {
       return found;
     }
 
-    public List<Importing.Plan> plans() {
+    public List<Updating.Plan> plans() {
       return plans;
     }
 
@@ -186,11 +192,11 @@ class BringIn {
     jobs.start(
         id,
         job -> {
-          List<Importing.Plan> plans = new ArrayList<>();
+          List<Updating.Plan> plans = new ArrayList<>();
           for (Choice c : choices)
             if (c.target().equals("update"))
               plans.add(
-                  said(() -> importing.plan(c, layers.get(project, c.into().orElseThrow()), job)));
+                  said(() -> updating.plan(c, layers.get(project, c.into().orElseThrow()), job)));
           lot.plans = plans;
           return plans;
         });
@@ -244,9 +250,10 @@ class BringIn {
           () ->
               switch (c.target()) {
                 case "update" ->
-                    importing.update(c, layers.get(project, c.into().orElseThrow()), person, job);
+                    updating.update(c, layers.get(project, c.into().orElseThrow()), person, job);
                 case "visits" ->
-                    importing.asVisits(c, layers.get(project, c.into().orElseThrow()), person, job);
+                    visitImport.asVisits(
+                        c, layers.get(project, c.into().orElseThrow()), person, job);
                 default -> importing.asNewLayer(c, project, person, job);
               });
     } catch (Exception | OutOfMemoryError e) {

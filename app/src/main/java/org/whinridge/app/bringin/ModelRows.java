@@ -1,0 +1,89 @@
+package org.whinridge.app.bringin;
+
+import java.io.IOException;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import org.springframework.stereotype.Component;
+import org.whinridge.app.layer.Layer;
+import org.whinridge.app.layer.ReadModels;
+import org.whinridge.app.shell.JobProblem;
+import org.whinridge.core.layer.Field;
+import org.whinridge.core.read.LayerColumns;
+import org.whinridge.core.value.Value;
+import org.whinridge.formats.FileProblem;
+
+/**
+ * The rows of a layer that a file is compared with: by key, and which column goes into which field.
+ */
+@Component
+class ModelRows {
+  private final ReadModels models;
+
+  ModelRows(ReadModels models) {
+    this.models = models;
+  }
+
+  /** Reads in a model and in a file. */
+  interface Reading<T> {
+    T of(LayerColumns c) throws FileProblem, IOException;
+  }
+
+  /** Reads in a model and lets a file's problem through. */
+  <T> T reading(Layer layer, Reading<T> use) throws FileProblem, IOException {
+    try {
+      return models.read(
+          layer,
+          c -> {
+            try {
+              return use.of(c);
+            } catch (FileProblem | IOException e) {
+              throw new Carried(e);
+            }
+          });
+    } catch (Carried e) {
+      if (e.getCause() instanceof FileProblem p) throw p;
+      throw (IOException) e.getCause();
+    }
+  }
+
+  private static final class Carried extends RuntimeException {
+    private static final long serialVersionUID = 1;
+
+    Carried(Exception e) {
+      super(e);
+    }
+  }
+
+  /** The fields of the layer that columns go into; columns that go nowhere are told. */
+  static Map<String, Field> targets(Choice c, Layer layer, List<String> leftOut) {
+    Map<String, Field> out = new LinkedHashMap<>();
+    for (Choice.ColumnChoice k : c.columns()) {
+      Optional<Field> f = layer.schema().field(k.field().name());
+      if (f.isPresent() && !Importing.isPlaceColumn(c, k)) out.put(k.column().source(), f.get());
+      else if (!Importing.isPlaceColumn(c, k)) leftOut.add(k.column().source());
+    }
+    if (!out.containsKey(c.key()))
+      throw JobProblem.refused(
+          "Choose the column that tells which feature a row is, and the field of “"
+              + layer.name()
+              + "” that it goes into. Nothing was imported.");
+    return out;
+  }
+
+  /** The row of each key; of features that share one the first counts. */
+  static Map<String, Integer> byKey(LayerColumns columns, Field key) {
+    Map<String, Integer> rowOf = new LinkedHashMap<>();
+    var column = columns.column(key.name()).orElseThrow();
+    for (int row = 0; row < columns.rows(); row++)
+      if (columns.has(row) && !column.value(row).isEmpty())
+        rowOf.putIfAbsent(column.value(row).plain().strip(), row);
+    return rowOf;
+  }
+
+  /** The key that a row of a file has; "" for none. */
+  static String key(Map<String, Value> values, Field key) {
+    return values.getOrDefault(key.name(), Value.EMPTY).plain().strip();
+  }
+}

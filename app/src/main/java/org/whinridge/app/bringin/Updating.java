@@ -1,0 +1,265 @@
+package org.whinridge.app.bringin;
+
+import java.io.IOException;
+import java.time.Instant;
+import java.time.LocalDate;
+import java.time.ZoneOffset;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.UUID;
+import org.locationtech.jts.geom.Geometry;
+import org.springframework.stereotype.Component;
+import org.whinridge.app.layer.Layer;
+import org.whinridge.app.layer.LayerChanges;
+import org.whinridge.app.layer.Layers;
+import org.whinridge.app.shell.Ids;
+import org.whinridge.app.shell.Jobs;
+import org.whinridge.core.layer.Feature;
+import org.whinridge.core.layer.Field;
+import org.whinridge.core.layer.NewFeature;
+import org.whinridge.core.read.LayerColumns;
+import org.whinridge.core.value.Value;
+import org.whinridge.formats.FileProblem;
+
+/** Updates of a layer by key: counted first, then written as one act. */
+@Component
+class Updating {
+  private static final int MOST_SAMPLES = 40;
+  private final ModelRows rows;
+  private final LayerChanges changes;
+
+  Updating(ModelRows rows, LayerChanges changes) {
+    this.rows = rows;
+    this.changes = changes;
+  }
+
+  /** One difference that an update would write. */
+  record Sample(String caption, String field, String before, String after) {}
+
+  /** What an update would do, counted before it is done. */
+  record Plan(
+      int index,
+      UUID layer,
+      String layerName,
+      String key,
+      int fresh,
+      int changed,
+      int unchanged,
+      int missing,
+      int withoutKey,
+      List<String> repeated,
+      List<String> leftOut,
+      List<Sample> samples,
+      List<String> missingCaptions,
+      boolean removeMissing) {}
+
+  /** What to do with one row of an update: which feature it is, and what differs. */
+  private interface Match {
+    void of(Rows.Row row, int at, Map<String, Value> differs, Optional<Geometry> place)
+        throws FileProblem;
+  }
+
+  private static final class Tally {
+    int withoutKey;
+    final List<String> repeated = new ArrayList<>();
+    final Map<String, Integer> inFile = new LinkedHashMap<>();
+    Field key;
+    final List<String> leftOut = new ArrayList<>();
+    List<String> notes = List.of();
+
+    /**
+     * Whether the file does not have a feature. One without a key can't be told, so it is never
+     * missing; of several with one key none is, if the file has that key.
+     */
+    boolean misses(LayerColumns columns, int row) {
+      if (!columns.has(row)) return false;
+      String k = columns.column(key.name()).orElseThrow().value(row).plain().strip();
+      return !k.isEmpty() && !inFile.containsKey(k);
+    }
+  }
+
+  private Tally match(
+      Choice c, Layer layer, Jobs.Job job, String doing, LayerColumns columns, Match use)
+      throws FileProblem, IOException {
+    Tally t = new Tally();
+    Map<String, Field> targets = ModelRows.targets(c, layer, t.leftOut);
+    Field key = targets.get(c.key());
+    Map<String, Integer> rowOf = ModelRows.byKey(columns, key);
+    t.key = key;
+    Rows file = new Rows(c, targets);
+    file.each(
+        job,
+        doing,
+        r -> {
+          String k = ModelRows.key(r.values(), key);
+          if (k.isEmpty()) {
+            t.withoutKey++;
+            return;
+          }
+          Integer before = t.inFile.putIfAbsent(k, r.raw().number());
+          if (before != null) {
+            if (t.repeated.size() < 20)
+              t.repeated.add(
+                  "“"
+                      + k
+                      + "” in rows "
+                      + before
+                      + " and "
+                      + r.raw().number()
+                      + "; the first counts");
+            return;
+          }
+          int row = rowOf.getOrDefault(k, -1);
+          use.of(
+              r,
+              row,
+              row < 0 ? r.values() : differs(c, targets, columns, row, r),
+              row < 0 ? r.geometry() : moved(c, columns, row, r));
+        });
+    t.notes = file.notes();
+    return t;
+  }
+
+  private static Map<String, Value> differs(
+      Choice c, Map<String, Field> targets, LayerColumns columns, int row, Rows.Row r) {
+    Map<String, Value> out = new LinkedHashMap<>();
+    for (Field f : targets.values()) {
+      Value now = columns.column(f.name()).orElseThrow().value(row);
+      Value v = r.values().getOrDefault(f.name(), Value.EMPTY);
+      if (v.isEmpty() && !c.emptyEmpties()) continue;
+      if (!org.whinridge.core.merge.Merge.same(now, v, 8)) out.put(f.name(), v);
+    }
+    return out;
+  }
+
+  private static Optional<Geometry> moved(Choice c, LayerColumns columns, int row, Rows.Row r) {
+    if (!c.place() || r.geometry().isEmpty()) return Optional.empty();
+    Optional<Geometry> now = columns.geometry(row);
+    return now.isPresent() && now.get().equalsExact(r.geometry().get(), 1e-8)
+        ? Optional.empty()
+        : r.geometry();
+  }
+
+  /** Counts what an update would do; changes nothing. */
+  Plan plan(Choice c, Layer layer, Jobs.Job job) throws FileProblem, IOException {
+    return rows.reading(
+        layer,
+        columns -> {
+          int[] n = new int[3];
+          List<Sample> samples = new ArrayList<>();
+          Tally t =
+              match(
+                  c,
+                  layer,
+                  job,
+                  "Comparing with “" + layer.name() + "”",
+                  columns,
+                  (r, row, differs, place) -> {
+                    if (row < 0) n[0]++;
+                    else if (differs.isEmpty() && place.isEmpty()) n[2]++;
+                    else {
+                      n[1]++;
+                      sample(layer, columns, row, differs, place, samples);
+                    }
+                  });
+          List<String> missing = new ArrayList<>();
+          int gone = 0;
+          for (int row = 0; row < columns.rows(); row++)
+            if (t.misses(columns, row)) {
+              gone++;
+              if (missing.size() < MOST_SAMPLES)
+                missing.add(layer.schema().caption(columns.feature(row).values()));
+            }
+          return new Plan(
+              c.part().index(),
+              layer.id(),
+              layer.name(),
+              c.key(),
+              n[0],
+              n[1],
+              n[2],
+              gone,
+              t.withoutKey,
+              t.repeated,
+              t.leftOut,
+              samples,
+              missing,
+              c.removeMissing());
+        });
+  }
+
+  private static void sample(
+      Layer layer,
+      LayerColumns columns,
+      int row,
+      Map<String, Value> differs,
+      Optional<Geometry> place,
+      List<Sample> samples) {
+    String caption = layer.schema().caption(columns.feature(row).values());
+    differs.forEach(
+        (name, v) -> {
+          Field f = layer.schema().field(name).orElseThrow();
+          if (samples.size() < MOST_SAMPLES)
+            samples.add(
+                new Sample(
+                    caption,
+                    f.label(),
+                    f.shown(columns.column(name).orElseThrow().value(row)),
+                    f.shown(v)));
+        });
+    if (place.isPresent() && samples.size() < MOST_SAMPLES)
+      samples.add(new Sample(caption, "Place", "", "moved"));
+  }
+
+  /** Writes an update: changed features, new ones, and, if so decided, takes missing ones away. */
+  Importing.Outcome update(Choice c, Layer layer, String person, Jobs.Job job) throws Exception {
+    List<String> notes = new ArrayList<>();
+    Instant now = Layers.now();
+    LayerChanges.Done done =
+        changes.write(
+            layer.id(),
+            "import",
+            "update from " + c.part().source().name(),
+            person,
+            batch ->
+                rows.reading(
+                    layer,
+                    columns -> {
+                      Tally t =
+                          match(
+                              c,
+                              layer,
+                              job,
+                              "Updating “" + layer.name() + "”",
+                              columns,
+                              (r, row, differs, place) -> {
+                                if (row < 0)
+                                  batch.add(
+                                      NewFeature.begun(
+                                          new Feature(Ids.next().toString(), place, r.values(), 1),
+                                          layer.schema(),
+                                          LocalDate.ofInstant(now, ZoneOffset.UTC),
+                                          now));
+                                else if (!differs.isEmpty() || place.isPresent())
+                                  batch.set(UUID.fromString(columns.id(row)), differs, place);
+                              });
+                      if (c.removeMissing())
+                        for (int row = 0; row < columns.rows(); row++)
+                          if (t.misses(columns, row))
+                            batch.remove(UUID.fromString(columns.id(row)));
+                      notes.addAll(t.notes);
+                      return null;
+                    }));
+    String said =
+        done.changed()
+            + " features changed, "
+            + done.added()
+            + " added"
+            + (done.removed() > 0 ? ", " + done.removed() + " removed" : "");
+    return new Importing.Outcome(
+        layer.id(), layer.name(), said, Optional.of(done.group()), false, notes);
+  }
+}

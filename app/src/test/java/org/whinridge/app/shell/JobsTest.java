@@ -1,0 +1,123 @@
+package org.whinridge.app.shell;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.util.HashSet;
+import java.util.Set;
+import java.util.UUID;
+import java.util.concurrent.CountDownLatch;
+import java.util.concurrent.atomic.AtomicInteger;
+import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.Test;
+
+/** Work in the background: progress, cancelling, failing in words. */
+class JobsTest {
+  private final Jobs jobs = new Jobs();
+  private final UUID id = UUID.randomUUID();
+
+  @AfterEach
+  void end() {
+    jobs.destroy();
+  }
+
+  private Jobs.Job ended(Jobs.Job job) throws Exception {
+    for (int i = 0; i < 500 && !job.isOver(); i++) Thread.sleep(10);
+    assertThat(job.isOver()).isTrue();
+    return job;
+  }
+
+  @Test
+  void itTellsHowFarItIsAndGivesItsResult() throws Exception {
+    CountDownLatch half = new CountDownLatch(1);
+    CountDownLatch goOn = new CountDownLatch(1);
+    Jobs.Job job =
+        jobs.start(
+            id,
+            j -> {
+              j.now("Counting", 4);
+              j.step();
+              j.step();
+              half.countDown();
+              goOn.await();
+              j.step();
+              return "counted";
+            });
+    half.await();
+    assertThat(job.doing()).isEqualTo("Counting");
+    assertThat(job.done()).isEqualTo(2);
+    assertThat(job.total()).isEqualTo(4);
+    assertThat(jobs.start(id, j -> "another")).as("one job under an id at a time").isSameAs(job);
+    goOn.countDown();
+    assertThat(ended(job).result()).contains("counted");
+    assertThat(job.state()).isEqualTo("done");
+    jobs.forget(id);
+    assertThat(jobs.find(id)).isEmpty();
+  }
+
+  @Test
+  void itEndsAtTheNextStepWhenItIsCancelled() throws Exception {
+    AtomicInteger steps = new AtomicInteger();
+    Jobs.Job job =
+        jobs.start(
+            id,
+            j -> {
+              while (steps.incrementAndGet() > 0) {
+                j.step();
+                Thread.sleep(1);
+              }
+              return "never";
+            });
+    while (steps.get() < 3) Thread.sleep(1);
+    jobs.cancel(id);
+    assertThat(ended(job).state()).isEqualTo("cancelled");
+    assertThat(job.result()).isEmpty();
+    assertThat(ended(jobs.start(id, j -> "anew")).result()).contains("anew");
+  }
+
+  @Test
+  void itFailsInWords() throws Exception {
+    assertThat(
+            ended(
+                    jobs.start(
+                        id,
+                        j -> {
+                          throw JobProblem.refused("The file has no rows.");
+                        }))
+                .message())
+        .isEqualTo("The file has no rows.");
+    assertThat(
+            ended(
+                    jobs.start(
+                        id,
+                        j -> {
+                          throw new IllegalStateException("secret detail");
+                        }))
+                .message())
+        .contains("the log has the details")
+        .doesNotContain("secret");
+    Jobs.Job full =
+        ended(
+            jobs.start(
+                id,
+                j -> {
+                  throw new OutOfMemoryError("test");
+                }));
+    assertThat(full.state()).isEqualTo("failed");
+    assertThat(full.message()).contains("not enough memory");
+  }
+
+  @Test
+  void idsRiseAndNoneComesTwice() {
+    Set<UUID> seen = new HashSet<>();
+    UUID last = new UUID(0, 0);
+    for (int i = 0; i < 20_000; i++) {
+      UUID next = Ids.next();
+      assertThat(seen.add(next)).isTrue();
+      assertThat(next.version()).isEqualTo(7);
+      assertThat(next.variant()).isEqualTo(2);
+      assertThat(Long.compareUnsigned(next.getMostSignificantBits(), last.getMostSignificantBits()))
+          .isPositive();
+      last = next;
+    }
+  }
+}
