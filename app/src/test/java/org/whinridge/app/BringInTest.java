@@ -341,11 +341,13 @@ class BringInTest extends ServerTest {
     act(page, "confirm");
     Map<String, Feature> after = byKey(layer("Wells"), "tag");
     assertThat(after.keySet()).containsExactlyInAnyOrder("W1", "W2", "W4");
+    assertThat(layer("Wells").count()).isEqualTo(3);
     assertThat(after.get("W2").value("depth")).isEqualTo(Value.of(22));
     assertThat(after.get("W1").version()).isEqualTo(1);
     act(page, "take-back");
     Map<String, Feature> back = byKey(layer("Wells"), "tag");
     assertThat(back.keySet()).containsExactlyInAnyOrder("W1", "W2", "W3");
+    assertThat(layer("Wells").count()).isEqualTo(3);
     assertThat(back.get("W2").value("depth")).isEqualTo(Value.of(2));
   }
 

@@ -187,6 +187,7 @@ public final class ChangeBatch {
       return Optional.empty();
     }
     e.removed = remove;
+    layer.featureCount += remove ? -1 : 1;
     if (remove) removed++;
     else added++;
     JsonObject was = new JsonObject().add(LayerChanges.REMOVED, !remove);

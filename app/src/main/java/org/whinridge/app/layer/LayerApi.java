@@ -4,6 +4,7 @@ import com.eclipsesource.json.Json;
 import com.eclipsesource.json.JsonArray;
 import com.eclipsesource.json.JsonObject;
 import java.util.BitSet;
+import java.util.Iterator;
 import java.util.UUID;
 import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
@@ -46,6 +47,10 @@ class LayerApi {
       @RequestParam(defaultValue = "") String filter,
       @RequestParam(defaultValue = "false") boolean outside) {
     Layer layer = layer(project, id);
+    // without a filter the first ones come from the store, so that a large layer opens at once
+    if (filter.isBlank() && !outside)
+      return ResponseEntity.ok(
+          collection(layer, layers.first(layer, MOST_DRAWN).iterator(), layer.count()));
     return ResponseEntity.ok(
         queries.where(
             layer,
@@ -54,17 +59,21 @@ class LayerApi {
   }
 
   private static String collection(Layer layer, LayerColumns c, BitSet rows) {
+    return collection(layer, rows.stream().mapToObj(c::feature).iterator(), rows.cardinality());
+  }
+
+  private static String collection(Layer layer, Iterator<Feature> some, int count) {
     StringBuilder b = new StringBuilder();
     int n = 0;
-    for (int row = rows.nextSetBit(0); row >= 0 && n < MOST_DRAWN; row = rows.nextSetBit(row + 1)) {
-      Feature f = c.feature(row);
+    while (some.hasNext() && n < MOST_DRAWN) {
+      Feature f = some.next();
       b.append(n++ == 0 ? "" : ",")
           .append(f.json(layer.schema()).add("caption", layer.schema().caption(f.values())));
     }
     return "{\"type\":\"FeatureCollection\",\"drawn\":"
         + n
         + ",\"count\":"
-        + rows.cardinality()
+        + count
         + ",\"features\":["
         + b
         + "]}";

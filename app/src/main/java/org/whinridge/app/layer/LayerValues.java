@@ -48,11 +48,21 @@ class LayerValues {
     return models.read(layer, c -> FieldProfile.of(field, c, c.all()));
   }
 
-  /** For each field how many features have a value, and how many have one that does not fit. */
-  List<FieldProfile> overview(Layer layer) {
+  /** A field in the list: how much of it is filled, what is doubtful. */
+  record Overview(Field field, double filledShare, int misfits, int spellings) {}
+
+  /** All fields, one profile in memory at a time. */
+  List<Overview> overview(Layer layer) {
     return models.read(
         layer,
-        c -> layer.schema().fields().stream().map(f -> FieldProfile.of(f, c, c.all())).toList());
+        c -> {
+          List<Overview> out = new ArrayList<>();
+          for (Field f : layer.schema().fields()) {
+            FieldProfile p = FieldProfile.of(f, c, c.all());
+            out.add(new Overview(f, p.filledShare(), p.misfitCount(), nearDuplicates(p).size()));
+          }
+          return out;
+        });
   }
 
   /** Spellings of one value; numbers and dates have none. */

@@ -77,14 +77,10 @@ class ValuesController {
     Layer layer = layers.get(p.id(), id);
     model.addAttribute("title", layer.name() + ", values");
     model.addAttribute("layer", layer);
-    List<FieldProfile> all = values.overview(layer);
-    model.addAttribute("overview", all);
-    Map<String, Integer> doubtful = new LinkedHashMap<>();
-    for (FieldProfile x : all) doubtful.put(x.field().name(), values.nearDuplicates(x).size());
-    model.addAttribute("doubtful", doubtful);
+    model.addAttribute("overview", values.overview(layer));
     if (field.isEmpty() || layer.schema().fields().isEmpty()) return "values";
     Field f = LayerValues.field(layer, field);
-    FieldProfile profile = all.stream().filter(x -> x.field().equals(f)).findFirst().orElseThrow();
+    FieldProfile profile = values.profile(layer, f);
     model.addAttribute("profile", profile);
     model.addAttribute(
         "shown", profile.values().stream().limit(MOST_SHOWN).map(v -> shown(f, v)).toList());
@@ -94,7 +90,7 @@ class ValuesController {
         listable
             && f.codes().isEmpty()
             && profile.filled() > 0
-            && profile.values().size() <= MOST_LISTED);
+            && profile.distinct() <= MOST_LISTED);
     model.addAttribute(
         "groups", values.nearDuplicates(profile).stream().map(g -> group(f, g)).toList());
     profile.numbers().ifPresent(n -> numbers(f, n, model));

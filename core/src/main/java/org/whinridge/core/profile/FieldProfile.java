@@ -10,7 +10,9 @@ import java.util.Map;
 import java.util.Optional;
 import org.whinridge.core.layer.Code;
 import org.whinridge.core.layer.Field;
+import org.whinridge.core.layer.FieldType;
 import org.whinridge.core.read.Column;
+import org.whinridge.core.read.DictionaryColumn;
 import org.whinridge.core.read.LayerColumns;
 import org.whinridge.core.read.NumberColumn;
 import org.whinridge.core.value.Value;
@@ -21,7 +23,9 @@ import org.whinridge.core.value.ValueType;
  *
  * @param count features looked at
  * @param filled those that have a value
- * @param values distinct values as stored with their counts, most frequent first
+ * @param distinct how many different values there are
+ * @param values values as stored with their counts, most frequent first, at most {@link
+ *     #MOST_VALUES}
  * @param numbers for numbers, dates and moments
  * @param lengths of texts in characters, shortest and longest; empty when there are none
  * @param patterns of texts: A for a capital, a for a small letter, 9 for a digit
@@ -36,6 +40,7 @@ public record FieldProfile(
     Field field,
     int count,
     int filled,
+    int distinct,
     List<ValueCount> values,
     Optional<NumberProfile> numbers,
     Optional<int[]> lengths,
@@ -47,6 +52,9 @@ public record FieldProfile(
     List<ValueCount> repeated) {
   /** The most findings that are told with their features. */
   public static final int MOST_TOLD = 200;
+
+  /** The most values that are listed; the most frequent ones. */
+  public static final int MOST_VALUES = 20_000;
 
   private static final int MOST_PATTERNS = 12;
 
@@ -64,60 +72,133 @@ public record FieldProfile(
         layer
             .column(field.name())
             .orElseThrow(() -> new IllegalArgumentException("no such field: " + field.name()));
-    Map<Value, Integer> counts = new LinkedHashMap<>();
-    List<Told> misfits = new ArrayList<>();
-    double[] numbers = new double[column instanceof NumberColumn ? rows.cardinality() : 0];
-    int n = 0;
-    int filled = 0;
-    int misfitCount = 0;
-    int count = 0;
-    for (int row = rows.nextSetBit(0); row >= 0; row = rows.nextSetBit(row + 1)) {
-      count++;
-      Value v = column.value(row);
-      if (v.isEmpty()) continue;
-      filled++;
-      counts.merge(v, 1, Integer::sum);
-      if (column instanceof NumberColumn c && !Double.isNaN(c.numbers()[row]))
-        numbers[n++] = c.numbers()[row];
-      if (!field.holds(v)) {
-        misfitCount++;
-        if (misfits.size() < MOST_TOLD)
-          misfits.add(
-              new Told(
-                  layer.id(row), layer.schema().caption(layer.feature(row).values()), v.plain()));
-      }
-    }
-    List<ValueCount> values = new ArrayList<>();
-    counts.forEach((v, c) -> values.add(new ValueCount(v.plain(), c)));
-    values.sort(
-        Comparator.comparingInt((ValueCount v) -> -v.count()).thenComparing(ValueCount::value));
+    Tally t = new Tally(field, layer);
+    if (column instanceof DictionaryColumn d) t.places(d, rows);
+    else t.numbers((NumberColumn) column, rows);
     boolean text = field.type().valueType() == ValueType.TEXT;
     return new FieldProfile(
         field,
-        count,
-        filled,
-        List.copyOf(values),
-        n == 0 || !field.codes().isEmpty()
+        rows.cardinality(),
+        t.filled,
+        t.counts.size(),
+        t.mostFrequent(),
+        t.numbers.length == 0 || !field.codes().isEmpty()
             ? Optional.empty()
-            : Optional.of(NumberProfile.of(Arrays.copyOf(numbers, n))),
-        text ? lengths(values) : Optional.empty(),
-        text ? patterns(values) : List.of(),
-        misfits,
-        misfitCount,
-        listed(field, counts, false),
-        listed(field, counts, true),
-        field.unique() ? values.stream().filter(v -> v.count() > 1).toList() : List.of());
+            : Optional.of(NumberProfile.of(t.numbers)),
+        text ? t.lengths() : Optional.empty(),
+        text ? t.patterns() : List.of(),
+        t.misfits,
+        t.misfitCount,
+        listed(field, t.counts, false),
+        listed(field, t.counts, true),
+        field.unique() ? t.mostFrequent().stream().filter(v -> v.count() > 1).toList() : List.of());
   }
 
-  private static Optional<int[]> lengths(List<ValueCount> values) {
-    if (values.isEmpty()) return Optional.empty();
-    int least = Integer.MAX_VALUE;
-    int most = 0;
-    for (ValueCount v : values) {
-      least = Math.min(least, v.value().length());
-      most = Math.max(most, v.value().length());
+  /** A value and how many features have it. */
+  private record Counted(Value value, int count) {}
+
+  /** Counts the values of a column without a look at each row's value where that can be spared. */
+  private static final class Tally {
+    private final Field field;
+    private final LayerColumns layer;
+    private final List<Counted> counts = new ArrayList<>();
+    private final List<Told> misfits = new ArrayList<>();
+    private double[] numbers = new double[0];
+    private int filled;
+    private int misfitCount;
+
+    Tally(Field field, LayerColumns layer) {
+      this.field = field;
+      this.layer = layer;
     }
-    return Optional.of(new int[] {least, most});
+
+    void places(DictionaryColumn d, BitSet rows) {
+      int[] n = new int[d.dictionary().size()];
+      boolean[] fits = new boolean[n.length];
+      for (int i = 0; i < n.length; i++) fits[i] = field.holds(d.dictionary().get(i));
+      int[] places = d.places();
+      for (int row = rows.nextSetBit(0); row >= 0; row = rows.nextSetBit(row + 1)) {
+        n[places[row]]++;
+        if (!fits[places[row]]) misfit(row, d.value(row));
+      }
+      for (int i = 1; i < n.length; i++) if (n[i] > 0) count(d.dictionary().get(i), n[i]);
+    }
+
+    void numbers(NumberColumn c, BitSet rows) {
+      double[] all = new double[rows.cardinality()];
+      int n = 0;
+      boolean whole = field.type() == FieldType.WHOLE;
+      Map<Value, Integer> others = new LinkedHashMap<>();
+      for (int row = rows.nextSetBit(0); row >= 0; row = rows.nextSetBit(row + 1)) {
+        double d = c.numbers()[row];
+        if (!Double.isNaN(d)) {
+          all[n++] = d;
+          if (whole && d != Math.floor(d)) misfit(row, c.value(row));
+          continue;
+        }
+        Value v = c.value(row);
+        if (v.isEmpty()) continue;
+        others.merge(v, 1, Integer::sum);
+        if (!field.holds(v)) misfit(row, v);
+      }
+      numbers = Arrays.copyOf(all, n);
+      Arrays.sort(numbers);
+      for (int from = 0; from < n; ) {
+        int to = from + 1;
+        while (to < n && numbers[to] == numbers[from]) to++;
+        count(c.of(numbers[from]), to - from);
+        from = to;
+      }
+      others.forEach(this::count);
+    }
+
+    private void count(Value v, int n) {
+      counts.add(new Counted(v, n));
+      filled += n;
+    }
+
+    private void misfit(int row, Value v) {
+      misfitCount++;
+      if (misfits.size() < MOST_TOLD)
+        misfits.add(
+            new Told(
+                layer.id(row), layer.schema().caption(layer.feature(row).values()), v.plain()));
+    }
+
+    List<ValueCount> mostFrequent() {
+      return counts.stream()
+          .sorted(Comparator.comparingInt((Counted c) -> -c.count))
+          .limit(MOST_VALUES)
+          .map(c -> new ValueCount(c.value.plain(), c.count))
+          .sorted(
+              Comparator.comparingInt((ValueCount v) -> -v.count())
+                  .thenComparing(ValueCount::value))
+          .toList();
+    }
+
+    Optional<int[]> lengths() {
+      int least = Integer.MAX_VALUE;
+      int most = 0;
+      for (Counted c : counts) {
+        int n = c.value.plain().length();
+        least = Math.min(least, n);
+        most = Math.max(most, n);
+      }
+      return counts.isEmpty() ? Optional.empty() : Optional.of(new int[] {least, most});
+    }
+
+    List<ValueCount> patterns() {
+      Map<String, Integer> n = new LinkedHashMap<>();
+      for (Counted c : counts)
+        if (n.size() < MOST_VALUES) n.merge(pattern(c.value.plain()), c.count, Integer::sum);
+      return n.entrySet().stream()
+          .map(e -> new ValueCount(e.getKey(), e.getValue()))
+          .sorted(
+              Comparator.comparingInt((ValueCount v) -> -v.count())
+                  .thenComparing(ValueCount::value))
+          .limit(MOST_PATTERNS)
+          .toList();
+    }
   }
 
   /** The pattern of a text: capitals A, small letters a, digits 9, runs of more than three cut. */
@@ -139,22 +220,13 @@ public record FieldProfile(
     return b.toString();
   }
 
-  private static List<ValueCount> patterns(List<ValueCount> values) {
-    Map<String, Integer> n = new LinkedHashMap<>();
-    for (ValueCount v : values) n.merge(pattern(v.value()), v.count(), Integer::sum);
-    return n.entrySet().stream()
-        .map(e -> new ValueCount(e.getKey(), e.getValue()))
-        .sorted(
-            Comparator.comparingInt((ValueCount v) -> -v.count()).thenComparing(ValueCount::value))
-        .limit(MOST_PATTERNS)
-        .toList();
-  }
-
-  private static List<ValueCount> listed(Field field, Map<Value, Integer> counts, boolean retired) {
+  private static List<ValueCount> listed(Field field, List<Counted> counts, boolean retired) {
     if (field.codes().isEmpty()) return List.of();
     Map<String, Integer> out = new LinkedHashMap<>();
     counts.forEach(
-        (v, c) -> {
+        counted -> {
+          Value v = counted.value;
+          int c = counted.count;
           for (Value one : v instanceof Value.Many m ? m.values() : List.of(v)) {
             Optional<Code> code =
                 field.codes().stream().filter(x -> x.code().equals(one.plain())).findFirst();

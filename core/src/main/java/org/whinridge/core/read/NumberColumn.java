@@ -35,7 +35,8 @@ public final class NumberColumn implements Column {
     return Double.NaN;
   }
 
-  Value of(double d) {
+  /** A number of the array as a value of the column's type. */
+  public Value of(double d) {
     if (Double.isNaN(d)) return Value.EMPTY;
     if (type == ValueType.DATE) return new Value.Day(LocalDate.ofEpochDay((long) d));
     if (type == ValueType.DATE_TIME) return new Value.Moment(Instant.ofEpochMilli((long) d));
