@@ -28,8 +28,8 @@ import org.whinridge.formats.crs.CoordinateSystems;
 
 /**
  * A lot of files on its way: uploaded, looked through, decided, imported. What was found is kept in
- * memory and found again from the files after the server was started anew; an import that was under
- * way then is gone as a whole, since it is one transaction.
+ * memory and found again from the files after the server was started anew; of an import that was
+ * under way then nothing is seen: its layers stay hidden until whole, and are swept at the start.
  */
 @Service
 class BringIn {
