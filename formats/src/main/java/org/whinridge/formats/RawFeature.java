@@ -28,11 +28,6 @@ public record RawFeature(
     this(number, geometry, properties, "", List.of());
   }
 
-  /** The feature with another geometry. */
-  public RawFeature at(Optional<Geometry> other) {
-    return new RawFeature(number, other, properties, problem, pictures);
-  }
-
   /** The feature with a problem told. */
   public RawFeature with(String newProblem) {
     return new RawFeature(number, geometry, properties, newProblem, pictures);

@@ -3,7 +3,6 @@ package org.whinridge.app.layer;
 import com.eclipsesource.json.Json;
 import com.eclipsesource.json.JsonObject;
 import jakarta.persistence.EntityManagerFactory;
-import java.time.Instant;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -262,9 +261,5 @@ public class LayerChanges {
     return values.remove(Merge.GEOMETRY) instanceof Value.Place p
         ? Optional.of(p.geometry())
         : Optional.empty();
-  }
-
-  static Instant now() {
-    return Layers.now();
   }
 }

@@ -2,7 +2,6 @@ package org.whinridge.core.profile;
 
 import java.util.ArrayList;
 import java.util.Comparator;
-import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
@@ -166,14 +165,5 @@ public final class NearDuplicates {
       for (ValueCount v : values.subList(1, values.size())) n += v.count();
       return n;
     }
-  }
-
-  /** Counts values as text, in the order of their first appearance. */
-  public static List<ValueCount> count(Iterable<String> values) {
-    Map<String, Integer> n = new LinkedHashMap<>();
-    for (String s : values) n.merge(s, 1, Integer::sum);
-    List<ValueCount> out = new ArrayList<>();
-    n.forEach((v, c) -> out.add(new ValueCount(v, c)));
-    return out;
   }
 }
