@@ -26,6 +26,8 @@ const { metafile } = await build({
   alias: { "field-engine": engine },
   loader: { ".woff2": "file", ".woff": "empty" },
 });
+// before the body of a desk page, so no module
+await build({ ...common, entryPoints: ["src/keys.js"], outdir: out + "/assets", format: "iife" });
 // what the day book needs: its script with all that it imports, the style and the fonts
 const outputs = Object.fromEntries(Object.entries(metafile.outputs).map(([path, o]) => [basename(path), o]));
 const needed = new Set();

@@ -1,21 +1,6 @@
-// The desk: keys and small behaviours at once; what belongs to one page comes with that page.
+// The desk: small behaviours at once (its keys are in keys.js); what belongs to one page comes with that page.
 import Alpine from "@alpinejs/csp";
 import { fillSymbols } from "./symbols.js";
-
-/** Keys: g and a letter goes along the path; on a visit j k a b; ? lists them. */
-let pending = false;
-document.addEventListener("keydown", (e) => {
-  if (e.target.closest("input, textarea, select") || e.ctrlKey || e.metaKey || e.altKey) return;
-  if (e.key === "?") return document.getElementById("keys")?.showModal();
-  const goal = pending ? document.querySelector(`[data-go="${e.key}"]`) : document.querySelector(`[data-key="${e.key}"]`);
-  pending = e.key === "g" && !pending;
-  if (goal) {
-    e.preventDefault();
-    if (goal.matches("a")) goal.click();
-    else goal.focus();
-    if (goal.matches("button")) goal.click();
-  }
-});
 
 for (const b of document.querySelectorAll("[data-close]")) b.addEventListener("click", () => b.closest("dialog").close());
 for (const t of document.querySelectorAll("time[datetime]")) {

@@ -18,6 +18,8 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
+import org.apache.commons.csv.CSVFormat;
+import org.apache.commons.csv.CSVPrinter;
 import org.locationtech.jts.geom.Envelope;
 import org.locationtech.jts.geom.Geometry;
 import org.whinridge.core.layer.Feature;
@@ -28,8 +30,9 @@ import org.whinridge.formats.crs.CoordinateSystems;
 
 /**
  * Writes a layer as a Shapefile: .shp, .shx, .dbf, .prj, .cpg (UTF-8), and a table of the old and
- * new names of its columns, which have at most 10 characters. Source of the layout: the published
- * Shapefile Technical Description (July 1998), from memory.
+ * new names of its columns, which have at most 10 characters; texts over 254 bytes, where a .dbf
+ * column ends, also stand whole in a table beside it. Source of the layout: the published Shapefile
+ * Technical Description (July 1998), from memory.
  */
 public final class ShapefileWriter implements LayerWriter {
   private static final int TEXT = 254;
@@ -50,7 +53,7 @@ public final class ShapefileWriter implements LayerWriter {
   private final LocalDate day;
   private long shpBytes = 100;
   private int rows;
-  private int cut;
+  private CSVPrinter whole;
 
   /**
    * Begins the files {@code folder/name.shp} and so on.
@@ -136,11 +139,6 @@ public final class ShapefileWriter implements LayerWriter {
     return out;
   }
 
-  /** How many texts were longer than 254 bytes and were cut. */
-  public int cut() {
-    return cut;
-  }
-
   @Override
   public void add(Feature f) throws IOException {
     Optional<Geometry> g = layer.geometry(f);
@@ -185,7 +183,7 @@ public final class ShapefileWriter implements LayerWriter {
                 + layer.schema().caption(f.values())
                 + "” is too wide for a Shapefile");
       ascii(row, at + c.length - s.length(), s);
-    } else if (c.type == 'C') text(row, at, c, OutColumns.text(v));
+    } else if (c.type == 'C') text(row, at, c, OutColumns.text(v), f);
     else
       throw new IOException(
           "the value “"
@@ -213,15 +211,24 @@ public final class ShapefileWriter implements LayerWriter {
     System.arraycopy(b, 0, row, at, b.length);
   }
 
-  private void text(byte[] row, int at, Out c, String s) {
+  private void text(byte[] row, int at, Out c, String s, Feature f) throws IOException {
     byte[] b = s.getBytes(StandardCharsets.UTF_8);
     int n = b.length;
     if (n > c.length) {
-      cut++;
+      keepWhole(c, s, f);
       n = c.length;
       while (n > 0 && (b[n] & 0xC0) == 0x80) n--;
     }
     System.arraycopy(b, 0, row, at, n);
+  }
+
+  /** A .dbf column ends at 254 bytes; the whole text goes to a table beside it, so none is lost. */
+  private void keepWhole(Out c, String s, Feature f) throws IOException {
+    if (whole == null) {
+      whole = new CSVPrinter(Files.newBufferedWriter(part("_whole_texts.csv")), CSVFormat.RFC4180);
+      whole.printRecord("row", "feature_id", "column", "text");
+    }
+    whole.printRecord(rows, f.id(), c.name, CsvWriter.harmless(s));
   }
 
   private byte[] dbfHead() {
@@ -265,6 +272,8 @@ public final class ShapefileWriter implements LayerWriter {
         shx;
         dbf) {
       dbf.write(0x1A);
+    } finally {
+      if (whole != null) whole.close(true);
     }
     patch(".shp", head(shpBytes));
     patch(".shx", head(100 + 8L * rows));

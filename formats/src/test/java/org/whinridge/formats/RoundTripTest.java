@@ -3,6 +3,7 @@ package org.whinridge.formats;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import java.io.OutputStream;
+import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Instant;
@@ -344,5 +345,29 @@ class RoundTripTest {
     assertThat(Gdal.open(tmp.resolve("s"), file).sources().get(0).layers())
         .extracting(Source.SourceLayer::name)
         .containsExactly("Same", "same");
+  }
+
+  @Test
+  void aTextTooLongForAShapefileStandsWholeBesideIt(@TempDir Path folder) throws Exception {
+    String text = "=\u00e9".repeat(200);
+    Feature f = new Feature("f-7", Optional.empty(), Map.of("note", Value.text(text)), 1);
+    OutLayer layer =
+        OutLayer.of(
+            "Notes",
+            new Schema(
+                GeometryKind.POINT,
+                List.of(Field.of("note", "Note", FieldType.TEXT)),
+                "",
+                List.of()));
+    try (ShapefileWriter w =
+        new ShapefileWriter(folder, "notes", layer, LocalDate.of(2026, 5, 4))) {
+      w.add(f);
+    }
+    String dbf = Files.readString(folder.resolve("notes.dbf"), StandardCharsets.ISO_8859_1);
+    assertThat(dbf)
+        .doesNotContain(
+            new String(text.getBytes(StandardCharsets.UTF_8), StandardCharsets.ISO_8859_1));
+    assertThat(Files.readString(folder.resolve("notes_whole_texts.csv")))
+        .isEqualTo("row,feature_id,column,text\r\n1,f-7,note,'" + text + "\r\n");
   }
 }

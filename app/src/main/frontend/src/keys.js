@@ -1,0 +1,21 @@
+// The desk's keys. Loaded before the page's body, so that no key is lost while a page is still coming.
+// g and a letter goes along the path; on a visit j k a b; ? lists them.
+let pending = false;
+
+function press(key) {
+  if (key === "?") return document.getElementById("keys")?.showModal();
+  const goal = document.querySelector(`[data-${pending ? "go" : "key"}="${CSS.escape(key)}"]`);
+  pending = key === "g" && !pending;
+  if (!goal) return;
+  if (!goal.matches("a")) goal.focus();
+  if (goal.matches("a, button")) goal.click();
+}
+
+const early = [];
+document.addEventListener("keydown", (e) => {
+  if (e.target.closest("input, textarea, select") || e.ctrlKey || e.metaKey || e.altKey) return;
+  if (document.readyState === "loading") return void early.push(e.key);
+  if (document.querySelector(`[data-${pending ? "go" : "key"}="${CSS.escape(e.key)}"]`)) e.preventDefault();
+  press(e.key);
+});
+document.addEventListener("DOMContentLoaded", () => early.splice(0).forEach(press));
