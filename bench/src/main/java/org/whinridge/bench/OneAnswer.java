@@ -1,11 +1,10 @@
 package org.whinridge.bench;
 
-import java.time.Instant;
+import com.eclipsesource.json.JsonObject;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.OptionalDouble;
 import java.util.concurrent.TimeUnit;
 import org.openjdk.jmh.annotations.Benchmark;
 import org.openjdk.jmh.annotations.BenchmarkMode;
@@ -80,19 +79,7 @@ public class OneAnswer {
     filling =
         Filling.open(
             form,
-            new VisitStart(
-                Optional.empty(),
-                Map.of(),
-                Optional.empty(),
-                "p",
-                "d",
-                Instant.EPOCH,
-                0,
-                1,
-                Optional.empty(),
-                OptionalDouble.empty(),
-                Map.of(),
-                Optional.empty()));
+            VisitStart.read(new JsonObject(), Optional.empty(), Map.of(), Optional.empty(), form));
   }
 
   /** The answer is set; what depends on it is evaluated, its checks too. */
@@ -106,7 +93,7 @@ public class OneAnswer {
   @Benchmark
   public int engineWithSheetView() {
     engine();
-    return filling.view().toString().length();
+    return filling.viewText().length();
   }
 
   /** The baseline: the same rules as plain Java over arrays, every question evaluated. */

@@ -19,6 +19,7 @@ import org.whinridge.core.layer.FieldType;
 import org.whinridge.core.layer.GeometryKind;
 import org.whinridge.core.layer.Schema;
 import org.whinridge.core.place.GeometryJson;
+import org.whinridge.core.prefill.Take;
 import org.whinridge.core.value.Value;
 
 /** The island's basemap and layers. Everything follows from {@link #SEED}. */
@@ -179,9 +180,9 @@ public final class Ostrey {
                       .plusDays(r.nextInt(600)))); // one date that does not exist
       Geometry place = Ground.degrees(GeometryJson.WGS84.createPoint(at));
       if (i % 3 != 0
-          && beats.containing(place.getCoordinate(), "beat")
+          && beats.containing(place.getCoordinate())
               instanceof org.whinridge.core.prefill.LookupResult.Found f)
-        v.put("beat", f.value()); // a third never had one
+        v.put("beat", Take.of("beat").from(f)); // a third never had one
       v.put("cost_centre", Value.text("CC-" + (100 + r.nextInt(8))));
       if (r.nextInt(9) == 0)
         v.put(

@@ -110,11 +110,11 @@ public final class FieldEngine {
 
     Layers() {}
 
-    /** Adds a layer; gives the number of polygons. */
+    /** Adds a layer; gives the number of features that have a place. */
     @JSExport
     public int add(String layerId, String schema, String features) {
-      PlaceIndex index =
-          new PlaceIndex(features(Json.parse(features), Schema.read(object(schema))));
+      Schema of = Schema.read(object(schema));
+      PlaceIndex index = new PlaceIndex(of, features(Json.parse(features), of));
       indexes.put(layerId, index);
       return index.size();
     }
@@ -164,7 +164,7 @@ public final class FieldEngine {
     /** The sheet to draw. */
     @JSExport
     public String view() {
-      return filling.view().toString();
+      return filling.viewText();
     }
 
     /**

@@ -24,7 +24,9 @@ import org.whinridge.core.merge.Merge;
 import org.whinridge.core.place.CoordinateSystem;
 import org.whinridge.core.place.Geodesy;
 import org.whinridge.core.place.GeometryJson;
+import org.whinridge.core.prefill.LookupResult;
 import org.whinridge.core.prefill.PlaceIndex;
+import org.whinridge.core.prefill.Take;
 import org.whinridge.core.rules.Rule;
 import org.whinridge.core.rules.Rules;
 import org.whinridge.core.rules.Scope;
@@ -123,10 +125,24 @@ public final class Golden {
     for (JsonValue v : o.get("features").asArray())
       features.add(Feature.read(v.asObject(), schema));
     JsonArray at = o.get("at").asArray();
-    return new PlaceIndex(features)
-        .containing(
-            new Coordinate(at.get(0).asDouble(), at.get(1).asDouble()), o.getString("field", ""))
-        .toString();
+    return outcome(
+        new PlaceIndex(features)
+            .containing(new Coordinate(at.get(0).asDouble(), at.get(1).asDouble())),
+        Take.of(o.getString("field", "")));
+  }
+
+  /** What a look-up came to, as one line: the value taken, the features found, or the outcome. */
+  private static String outcome(LookupResult r, Take take) {
+    if (!(r instanceof LookupResult.Found f))
+      return r instanceof LookupResult.NoMatch
+          ? "no match"
+          : r instanceof LookupResult.NoPosition
+              ? "no position"
+              : r instanceof LookupResult.LayerMissing ? "layer missing" : "filter broken";
+    StringBuilder b = new StringBuilder(ValueJson.write(take.from(f)).toString()).append(" from");
+    for (LookupResult.Hit h : f.hits())
+      b.append(' ').append(h.feature().id()).append('@').append(Numbers.fixed(h.distanceM(), 3));
+    return b.append(f.several() ? " of several" : "").toString();
   }
 
   private static String merge(JsonObject o) {

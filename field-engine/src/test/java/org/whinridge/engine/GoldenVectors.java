@@ -3,17 +3,22 @@ package org.whinridge.engine;
 import java.io.IOException;
 import java.io.InputStream;
 import java.nio.charset.StandardCharsets;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Set;
 
 /**
- * The lines kind ⇥ input ⇥ result of golden/thread.tsv. They were made by core on the JVM and read
- * by a person; where a result is a number of geometry, 1e-9 relative is one and the same,
- * everything else is exact.
+ * The lines kind ⇥ input ⇥ result of golden/*.tsv. They were made by core on the JVM and read by a
+ * person; where a result is a number of geometry, 1e-9 relative is one and the same, everything
+ * else is exact.
  */
 final class GoldenVectors {
   private static final Set<String> MEASURES =
       Set.of("length", "area", "distance", "bearing", "easting", "northing");
+
+  /** The files: the first thread through everything, then one for each part of core. */
+  static final List<String> FILES =
+      List.of("thread.tsv", "language.tsv", "forms.tsv", "prefill.tsv");
 
   record Vector(String kind, String input, String result) {
     /** Whether a result is this vector's, at the tolerance of its kind. */
@@ -29,13 +34,16 @@ final class GoldenVectors {
   private GoldenVectors() {}
 
   static List<Vector> all() throws IOException {
-    try (InputStream in = GoldenVectors.class.getResourceAsStream("/golden/thread.tsv")) {
-      return new String(in.readAllBytes(), StandardCharsets.UTF_8)
-          .lines()
-          .filter(l -> !l.isBlank())
-          .map(l -> l.split("\t", -1))
-          .map(p -> new Vector(p[0], p[1], p[2]))
-          .toList();
-    }
+    List<Vector> out = new ArrayList<>();
+    for (String file : FILES)
+      try (InputStream in = GoldenVectors.class.getResourceAsStream("/golden/" + file)) {
+        new String(in.readAllBytes(), StandardCharsets.UTF_8)
+            .lines()
+            .filter(l -> !l.isBlank())
+            .map(l -> l.split("\t", -1))
+            .map(p -> new Vector(p[0], p[1], p[2]))
+            .forEach(out::add);
+      }
+    return out;
   }
 }

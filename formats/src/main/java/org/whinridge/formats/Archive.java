@@ -18,7 +18,7 @@ import java.util.zip.ZipFile;
  * A zip archive from outside, unpacked within limits. Names in it are kept for showing and never
  * become paths.
  */
-final class Archive {
+public final class Archive {
   /** A file out of an archive: the name it had there, and where its bytes are. */
   record Entry(String name, Path file) {}
 
@@ -111,7 +111,7 @@ final class Archive {
    * Checks what an archive expands to, for formats that are archives and that a library opens
    * itself.
    */
-  static void check(Path zip, long most) throws FileProblem, IOException {
+  public static void check(Path zip, long most) throws FileProblem, IOException {
     names(zip);
     byte[] buffer = new byte[1 << 16];
     long total = 0;

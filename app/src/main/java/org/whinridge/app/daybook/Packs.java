@@ -10,6 +10,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
+import org.locationtech.jts.geom.Coordinate;
 import org.locationtech.jts.geom.Envelope;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -25,17 +26,17 @@ import org.whinridge.app.shell.JobProblem;
 import org.whinridge.app.shell.Sha256;
 import org.whinridge.core.layer.Feature;
 import org.whinridge.core.layer.Schema;
-import org.whinridge.core.prefill.Source;
+import org.whinridge.core.place.LocalPlane;
 
 /** What a device takes offline for a round: content-hashed parts and a manifest that names them. */
 @Service
 @Transactional(readOnly = true)
 class Packs {
   /**
-   * Look-up layers are clipped to the stops' box and this much around it, degrees (about two
-   * kilometres), since a pin may be moved.
+   * Look-up layers are clipped to the stops' box and this much around it, in metres, since a pin
+   * may be moved; as far as the form's look-ups reach comes on top.
    */
-  private static final double AROUND_DEG = 0.03;
+  private static final double AROUND_M = 2000;
 
   private final Rounds rounds;
   private final Forms forms;
@@ -87,17 +88,8 @@ class Packs {
 
   private Set<String> names(Round round) {
     Set<String> out = new LinkedHashSet<>(List.of("work", "features", "last-visits", "basemap"));
-    edition(round)
-        .form()
-        .outdoors()
-        .questions()
-        .forEach(
-            q ->
-                q.prefill()
-                    .forEach(
-                        s -> {
-                          if (s instanceof Source.Place p) out.add("lookup-" + p.layerId());
-                        }));
+    for (String layer : edition(round).form().outdoors().otherLayers().keySet())
+      out.add("lookup-" + layer);
     return out;
   }
 
@@ -162,7 +154,9 @@ class Packs {
     Envelope box = new Envelope();
     stops(round, layer)
         .forEach(f -> f.geometry().ifPresent(g -> box.expandToInclude(g.getEnvelopeInternal())));
-    box.expandBy(AROUND_DEG);
+    LocalPlane plane = new LocalPlane(box.isNull() ? new Coordinate() : box.centre());
+    double aroundM = AROUND_M + edition(round).form().reachM();
+    box.expandBy(plane.degreesEast(aroundM), plane.degreesNorth(aroundM));
     JsonArray fs = new JsonArray();
     Schema schema = other.get().schema().outdoors();
     layers.each(
@@ -189,6 +183,9 @@ class Packs {
                   VisitCheck.object(VisitCheck.object(v.document(), "state"), "answers"))
                 if (m.getValue().isObject())
                   answers.add(m.getName(), m.getValue().asObject().get("value"));
+              for (JsonObject.Member rows : VisitCheck.object(v.document(), "kept"))
+                if (rows.getValue().isArray() && answers.get(rows.getName()) == null)
+                  answers.add(rows.getName(), rows.getValue());
               out.add(
                   feature.toString(),
                   new JsonObject()

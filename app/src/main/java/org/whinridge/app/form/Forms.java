@@ -2,6 +2,8 @@ package org.whinridge.app.form;
 
 import com.eclipsesource.json.Json;
 import com.eclipsesource.json.JsonObject;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -122,38 +124,28 @@ public class Forms {
 
   /** What keeps the draft from being published, look-ups to layers that are gone included. */
   public List<FormProblem> problems(FormDraft draft) {
-    List<FormProblem> found =
-        new java.util.ArrayList<>(
-            FormCompiler.compile(draft.form(), layers.byId(draft.layerId()).schema()).problems());
     Map<String, Layer> known =
         layers.list(draft.projectId()).stream()
             .collect(Collectors.toMap(l -> l.id().toString(), l -> l));
+    Map<String, Schema> schemas = new LinkedHashMap<>();
+    known.forEach((layer, l) -> schemas.put(layer, l.schema()));
+    List<FormProblem> found =
+        new ArrayList<>(
+            FormCompiler.compile(draft.form(), layers.byId(draft.layerId()).schema(), schemas)
+                .problems());
     draft
         .form()
-        .questions()
+        .otherLayers()
         .forEach(
-            q ->
-                q.prefill()
-                    .forEach(
-                        s -> {
-                          if (!(s instanceof org.whinridge.core.prefill.Source.Place p)
-                              || p.layerId().isEmpty()) return;
-                          Layer l = known.get(p.layerId());
-                          if (l == null)
-                            found.add(
-                                new FormProblem(
-                                    q.name(),
-                                    "place look-up",
-                                    "the layer " + p.layerName() + " is not in this project",
-                                    Optional.empty()));
-                          else if (l.schema().field(p.field()).isEmpty())
-                            found.add(
-                                new FormProblem(
-                                    q.name(),
-                                    "place look-up",
-                                    "the layer " + l.name() + " has no field ‘" + p.field() + "’",
-                                    Optional.empty()));
-                        }));
+            (layer, name) -> {
+              if (!known.containsKey(layer))
+                found.add(
+                    new FormProblem(
+                        "",
+                        "place look-up",
+                        "the layer " + name + " is not in this project",
+                        Optional.empty()));
+            });
     return found;
   }
 

@@ -10,25 +10,51 @@ import java.util.List;
  * A condition that must hold.
  *
  * @param rule CQL2 Text; unknown holds
- * @param message what the person reads when it does not hold; {name} stands for the answer; ""
- *     takes the rule's sentence
+ * @param texts its message: what the person reads when it does not hold, {name} standing for the
+ *     answer; none takes the rule's sentence
  * @param weight whether it holds the visit back or only asks to be confirmed
+ * @param writtenFor the rule for which the message was written; "" when that is not known
  */
-public record Check(String rule, String message, Weight weight) {
+public record Check(String rule, Texts texts, Weight weight, String writtenFor) {
   /** Firm holds the visit back; soft asks to be confirmed. */
   public enum Weight {
     FIRM,
     SOFT
   }
 
+  /** What the person reads; "" for the rule's sentence. */
+  public String message() {
+    return texts.get("message");
+  }
+
+  /** The message that a rule gets when its author writes none. */
+  static String proposed(String sentence) {
+    return "it should hold that " + sentence;
+  }
+
+  /** The check in another language, as far as it has a message in it. */
+  Check in(String language) {
+    return new Check(rule, texts.in(language), weight, writtenFor);
+  }
+
+  /** The check under another rule; its message is then one for an earlier rule. */
+  Check under(String newRule) {
+    String then = writtenFor.isEmpty() ? rule : writtenFor;
+    return new Check(newRule, texts, weight, then.equals(newRule) ? "" : then);
+  }
+
   static JsonArray write(List<Check> checks) {
     JsonArray a = new JsonArray();
-    for (Check c : checks)
-      a.add(
+    for (Check c : checks) {
+      JsonObject o =
           new JsonObject()
               .add("rule", c.rule)
-              .add("message", c.message)
-              .add("weight", c.weight == Weight.FIRM ? "firm" : "soft"));
+              .add("message", c.message())
+              .add("weight", c.weight == Weight.FIRM ? "firm" : "soft");
+      if (!c.writtenFor.isEmpty()) o.add("writtenFor", c.writtenFor);
+      c.texts.writeOthers(o);
+      a.add(o);
+    }
     return a;
   }
 
@@ -40,8 +66,9 @@ public record Check(String rule, String message, Weight weight) {
       out.add(
           new Check(
               o.getString("rule", ""),
-              o.getString("message", ""),
-              o.getString("weight", "firm").equals("soft") ? Weight.SOFT : Weight.FIRM));
+              Texts.read(o, "message"),
+              o.getString("weight", "firm").equals("soft") ? Weight.SOFT : Weight.FIRM,
+              o.getString("writtenFor", "")));
     }
     return List.copyOf(out);
   }

@@ -2,65 +2,73 @@ package org.whinridge.core.form;
 
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
-import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
-import java.util.Optional;
-import java.util.Set;
 import org.whinridge.core.layer.Schema;
-import org.whinridge.core.rules.Rule;
 import org.whinridge.core.rules.Scope;
 
-/** A form whose rules are read and sorted, ready to be filled any number of times. Immutable. */
+/**
+ * A form whose rules are read and sorted, ready to be filled any number of times. Immutable.
+ *
+ * <p>Its questions and named rules stand in an order of evaluation, each after what it reads. Rules
+ * ask by slot: the first slots are the questions in that order, then come the other names.
+ */
 public final class ExecutableForm {
-  /** One question with its rules. */
-  record Compiled(
-      Question question,
-      int section,
-      Optional<Rule> sectionWhen,
-      Optional<Rule> when,
-      Optional<Rule> workOut,
-      List<Rule> checks) {
-    /** What must be known before this question's own value is. */
-    Set<String> reads() {
-      Set<String> out = new LinkedHashSet<>();
-      sectionWhen.ifPresent(r -> out.addAll(r.names()));
-      when.ifPresent(r -> out.addAll(r.names()));
-      workOut.ifPresent(r -> out.addAll(r.names()));
-      return out;
-    }
-  }
+  /** A list section: its name, its place in the form, and the indices of its questions. */
+  record ListPart(String name, int section, Section.Rows rows, int[] questions) {}
+
+  /** A name that is no question: a column or the rows of a list, or what a visit knows. */
+  record Extra(String name, int list, int column) {}
 
   private final Form form;
   private final Schema schema;
   private final Scope scope;
   private final Compiled[] order;
+  private final int[] local;
   private final Map<String, Integer> index = new LinkedHashMap<>();
-  private final int[] sheetOrder;
-  private final List<List<Integer>> valueDependents = new ArrayList<>();
-  private final List<List<Integer>> checkDependents = new ArrayList<>();
+  private final List<ListPart> lists = new ArrayList<>();
+  private final List<Extra> extras = new ArrayList<>();
+  private final int topSize;
+  private final int[][] sheet;
+  private final Dependents dependents;
 
-  ExecutableForm(
-      Form form, Schema schema, Scope scope, Map<String, Compiled> compiled, List<String> names) {
+  ExecutableForm(Form form, Schema schema, Scope scope, List<Compiled> sorted) {
     this.form = form;
     this.schema = schema;
     this.scope = scope;
-    order = new Compiled[names.size()];
-    for (int i = 0; i < order.length; i++) {
-      order[i] = compiled.get(names.get(i));
-      index.put(names.get(i), i);
-      valueDependents.add(new ArrayList<>());
-      checkDependents.add(new ArrayList<>());
+    order = new Compiled[sorted.size()];
+    local = new int[order.length];
+    for (int i = 0; i < order.length; i++) index.put(sorted.get(i).name(), i);
+    sheet = new int[form.sections().size()][];
+    for (int s = 0; s < sheet.length; s++) {
+      Section section = form.sections().get(s);
+      sheet[s] = section.questions().stream().mapToInt(q -> index.get(q.name())).toArray();
+      if (!section.isList()) continue;
+      for (int k = 0; k < sheet[s].length; k++) local[sheet[s][k]] = k;
+      lists.add(new ListPart(section.name(), s, section.rows().orElseThrow(), sheet[s]));
     }
-    for (int i = 0; i < order.length; i++) {
-      for (String n : order[i].reads())
-        if (index.containsKey(n)) valueDependents.get(index.get(n)).add(i);
-      Set<String> read = new LinkedHashSet<>();
-      for (Rule r : order[i].checks()) read.addAll(r.names());
-      for (String n : read)
-        if (index.containsKey(n) && index.get(n) != i) checkDependents.get(index.get(n)).add(i);
+    int top = 0;
+    for (int i = 0; i < order.length; i++) if (sorted.get(i).list() < 0) local[i] = top++;
+    topSize = top;
+    Map<String, Integer> slots = new LinkedHashMap<>(index);
+    for (int i = 0; i < order.length; i++)
+      order[i] = sorted.get(i).bound(name -> slots.computeIfAbsent(name, this::extra));
+    dependents = new Dependents(this);
+  }
+
+  private int extra(String name) {
+    int list = -1;
+    int column = -1;
+    for (int l = 0; l < lists.size(); l++) {
+      String of = lists.get(l).name();
+      if (name.equals(of)) list = l;
+      else if (name.startsWith(of + ".") && index.containsKey(name.substring(of.length() + 1))) {
+        list = l;
+        column = index.get(name.substring(of.length() + 1));
+      }
     }
-    sheetOrder = form.questions().stream().mapToInt(q -> index.get(q.name())).toArray();
+    extras.add(new Extra(name, list, column));
+    return order.length + extras.size() - 1;
   }
 
   /** The form. */
@@ -73,7 +81,7 @@ public final class ExecutableForm {
     return schema;
   }
 
-  /** The names its rules may use. */
+  /** The names that its rules may use outside of lists. */
   public Scope scope() {
     return scope;
   }
@@ -86,19 +94,49 @@ public final class ExecutableForm {
     return order[i];
   }
 
+  /** The place of a question among the answers of the visit, or of its row. */
+  int local(int i) {
+    return local[i];
+  }
+
+  /** How many answers the visit has outside of rows. */
+  int topSize() {
+    return topSize;
+  }
+
   int indexOf(String name) {
     return index.getOrDefault(name, -1);
   }
 
-  int[] sheetOrder() {
-    return sheetOrder;
+  List<ListPart> lists() {
+    return lists;
   }
 
-  List<Integer> valueDependents(int i) {
-    return valueDependents.get(i);
+  int listOf(String name) {
+    for (int l = 0; l < lists.size(); l++) if (lists.get(l).name().equals(name)) return l;
+    return -1;
   }
 
-  List<Integer> checkDependents(int i) {
-    return checkDependents.get(i);
+  /** The name of the hidden condition under which a list is asked; no question can have it. */
+  static String gateName(String list) {
+    return "list " + list;
+  }
+
+  /** The hidden condition under which a list is asked; less than 0 when it always is. */
+  int gate(int list) {
+    return indexOf(gateName(lists.get(list).name()));
+  }
+
+  Extra extraAt(int slot) {
+    return extras.get(slot - order.length);
+  }
+
+  /** The questions of a section in the order of the sheet. */
+  int[] sheet(int section) {
+    return sheet[section];
+  }
+
+  Dependents dependents() {
+    return dependents;
   }
 }

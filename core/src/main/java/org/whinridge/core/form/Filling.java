@@ -1,89 +1,87 @@
 package org.whinridge.core.form;
 
-import com.eclipsesource.json.JsonArray;
+import com.eclipsesource.json.Json;
 import com.eclipsesource.json.JsonObject;
-import com.eclipsesource.json.JsonValue;
-import java.time.Instant;
-import java.time.LocalDate;
+import java.util.ArrayDeque;
 import java.util.ArrayList;
+import java.util.Deque;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import org.locationtech.jts.geom.Coordinate;
+import org.locationtech.jts.geom.Geometry;
 import org.whinridge.core.merge.Merge;
 import org.whinridge.core.place.Geodesy;
 import org.whinridge.core.place.GeometryJson;
-import org.whinridge.core.rules.Situation;
-import org.whinridge.core.value.Numbers;
+import org.whinridge.core.prefill.LookupResult;
+import org.whinridge.core.prefill.PlaceIndex;
+import org.whinridge.core.prefill.Refresh;
 import org.whinridge.core.value.Value;
-import org.whinridge.core.value.ValueJson;
-import org.whinridge.core.value.ValueType;
 
 /**
  * One visit being filled: answers, what is asked, what is open, where each value came from. An
  * answer evaluates again only what depends on it. Not for several threads at once.
+ *
+ * <p>A question in a list section is named together with its row's id; outside of lists the row is
+ * "".
  */
 public final class Filling {
+  /** How many steps can be taken back. */
+  static final int UNDO_STEPS = 200;
+
   private final ExecutableForm form;
   private final VisitStart start;
-  private final Answers answers;
-  private final Situation situation = new VisitSituation();
-  private Optional<Coordinate> place;
-  private boolean moved;
+  private final VisitState state;
+  private final VisitSituation situation;
+  private final Evaluation evaluation;
+  private final SheetView sheet;
+  private final Deque<Runnable> undo = new ArrayDeque<>();
 
   private Filling(ExecutableForm form, VisitStart start) {
     this.form = form;
     this.start = start;
-    this.answers = new Answers(form.size());
-    this.place =
-        start.feature().flatMap(f -> f.geometry()).map(Geodesy::anchor).or(start::position);
+    state = new VisitState(form, start);
+    situation = new VisitSituation(form, start, state);
+    Prefill prefill = new Prefill(start, situation, new LookUps(form, start, situation));
+    evaluation = new Evaluation(form, start, state, situation, prefill);
+    sheet = new SheetView(form, start, state, this::isFixed);
   }
 
   /**
-   * Opens a visit: first values from the prefill chains, then everything that follows from them.
+   * Opens a visit: first values from the prefill chains, the rows of the last visit, then
+   * everything that follows from them.
    */
   public static Filling open(ExecutableForm form, VisitStart start) {
     Filling f = new Filling(form, start);
-    for (int i = 0; i < form.size(); i++) f.prefill(i);
-    f.all();
+    for (int l = 0; l < form.lists().size(); l++) f.lastRows(l);
+    f.evaluation.open();
     return f;
   }
 
   /** Goes on with a visit from what {@link #saved} gave. Nothing is looked up again. */
   public static Filling resume(ExecutableForm form, VisitStart start, JsonObject saved) {
     Filling f = new Filling(form, start);
-    JsonValue place = saved.get("place");
-    if (place != null && place.isObject()) {
-      f.place =
-          Optional.of(
-              new Coordinate(
-                  place.asObject().getDouble("lon", 0), place.asObject().getDouble("lat", 0)));
-      f.moved = place.asObject().getBoolean("moved", false);
-    }
-    JsonValue stored = saved.get("answers");
-    if (stored != null && stored.isObject())
-      for (JsonObject.Member m : stored.asObject()) {
-        int i = form.indexOf(m.getName());
-        if (i < 0 || !m.getValue().isObject()) continue;
-        JsonObject a = m.getValue().asObject();
-        f.answers.put(i, ValueJson.read(a.get("value"), f.type(i)), Provenance.read(a));
-      }
-    f.all();
-    JsonValue confirmed = saved.get("confirmed");
-    if (confirmed != null && confirmed.isArray())
-      for (JsonValue v : confirmed.asArray()) f.answers.confirmedSoft.add(v.asString());
+    SavedVisit.read(saved, form, f.state);
+    f.evaluation.everything(false);
     return f;
   }
 
-  private ValueType type(int i) {
-    return form.at(i).question().valueType(form.schema());
-  }
-
-  private void prefill(int i) {
-    Prefill.First first = Prefill.of(form.at(i).question(), type(i), start, place);
-    answers.put(i, first.value(), first.provenance());
-    answers.notes[i] = first.note();
+  private void lastRows(int l) {
+    ExecutableForm.ListPart list = form.lists().get(l);
+    if (!list.rows().fromLastVisit()) return;
+    for (VisitStart.LastRow last : start.last().rows().getOrDefault(list.name(), List.of())) {
+      Row row = new Row(last.id(), Row.State.TO_CONFIRM, new Answers(list.questions().length));
+      String day = start.last().day().map(Object::toString).orElse("");
+      last.answers()
+          .forEach(
+              (name, v) -> {
+                int i = form.indexOf(name);
+                if (i >= 0 && form.at(i).list() == l)
+                  row.answers.put(form.local(i), v, Provenance.of(Provenance.Kind.LAST_VISIT, day));
+              });
+      state.rows.get(l).add(row);
+    }
   }
 
   /**
@@ -92,43 +90,101 @@ public final class Filling {
    * @return false when there is no such question or people can't change it; nothing is changed then
    */
   public boolean set(String name, Value value) {
+    return set(name, "", value);
+  }
+
+  /** Sets an answer in a row by hand, see {@link #set(String, Value)}. */
+  public boolean set(String name, String rowId, Value value) {
     int i = form.indexOf(name);
-    if (i < 0 || fixed(form.at(i).question())) return false;
-    Question q = form.at(i).question();
-    Value v = value;
-    if (v instanceof Value.Num n && q.decimals() >= 0)
-      v = Value.of(Numbers.round(n.value(), q.decimals()));
-    if (v instanceof Value.Text t) v = Value.text(t.value().trim());
-    answers.put(i, v, Provenance.TYPED);
-    answers.notes[i] = "";
-    changed(i);
+    Row row = row(i, rowId);
+    if (!known(i, row) || isFixed(i, row)) return false;
+    Answers a = answers(i, row);
+    int k = form.local(i);
+    Value was = a.values[k];
+    Provenance by = a.provenance[k];
+    String note = a.notes[k];
+    Prefill.First offer = a.offers[k];
+    remember(
+        () -> {
+          a.put(k, was, by);
+          a.notes[k] = note;
+          a.offers[k] = offer;
+          evaluation.changed(i, row);
+        });
+    a.put(k, form.at(i).question().kept(value), Provenance.TYPED);
+    a.notes[k] = "";
+    a.offers[k] = null;
+    evaluation.changed(i, row);
     return true;
   }
 
-  /** Whether people can't change the answer. */
-  private boolean fixed(Question q) {
-    return q.readOnly()
-        || q.isWorkedOut()
-        || q.type() == QuestionType.READ
-        || (q.lockOnRevisit() && start.feature().isPresent());
+  /** Takes the newer value that a source which follows its inputs offers; false when none does. */
+  public boolean takeOffer(String name, String rowId) {
+    int i = form.indexOf(name);
+    Row row = row(i, rowId);
+    if (!known(i, row) || answers(i, row).offers[form.local(i)] == null) return false;
+    rememberAll();
+    Answers a = answers(i, row);
+    int k = form.local(i);
+    Prefill.First offer = a.offers[k];
+    a.put(k, offer.value(), offer.provenance());
+    a.offers[k] = null;
+    evaluation.changed(i, row);
+    return true;
   }
 
   /** Confirms a prefilled answer as it is; false when there is nothing to confirm. */
   public boolean confirm(String name) {
+    return confirm(name, "");
+  }
+
+  /** Confirms a prefilled answer of a row as it is; false when there is nothing to confirm. */
+  public boolean confirm(String name, String rowId) {
     int i = form.indexOf(name);
-    if (i < 0 || answers.values[i].isEmpty()) return false;
-    answers.provenance[i] = answers.provenance[i].confirm();
+    Row row = row(i, rowId);
+    if (!known(i, row) || answers(i, row).values[form.local(i)].isEmpty()) return false;
+    rememberAll();
+    return confirm(i, row);
+  }
+
+  private boolean confirm(int i, Row row) {
+    Answers a = answers(i, row);
+    int k = form.local(i);
+    a.put(k, a.values[k], a.provenance[k].confirm());
     return true;
   }
 
-  /** Confirms all prefilled answers of a section that are asked; gives their number. */
+  /**
+   * Confirms all prefilled answers of a section that are asked, and that the rows of the last visit
+   * are still there; gives their number.
+   */
   public int confirmSection(int section) {
+    if (section < 0 || section >= form.form().sections().size()) return 0;
+    rememberAll();
     int n = 0;
-    for (int i = 0; i < form.size(); i++) {
-      boolean open = !answers.provenance[i].confirmed() && answers.asked[i];
-      if (form.at(i).section() == section && open && confirm(form.at(i).question().name())) n++;
+    int list = form.at(form.sheet(section).length == 0 ? 0 : form.sheet(section)[0]).list();
+    boolean isList = form.form().sections().get(section).isList();
+    List<Row> rows = isList ? new ArrayList<>(state.rows.get(list)) : new ArrayList<>();
+    if (!isList) rows.add(null);
+    for (Row row : rows) {
+      if (row != null && row.state == Row.State.TO_CONFIRM) {
+        row.state = Row.State.STILL;
+        n++;
+      }
+      if (row != null && !row.state.isThere()) continue;
+      for (int i : form.sheet(section)) if (toConfirm(i, row) && confirm(i, row)) n++;
     }
+    if (isList) evaluation.rowsChanged(list);
     return n;
+  }
+
+  private boolean toConfirm(int i, Row row) {
+    Answers a = answers(i, row);
+    int k = form.local(i);
+    return a.asked[k]
+        && !a.values[k].isEmpty()
+        && !a.provenance[k].confirmed()
+        && !form.at(i).question().isWorkedOut();
   }
 
   /**
@@ -136,101 +192,217 @@ public final class Filling {
    * change.
    */
   public boolean confirmSoft(String key) {
-    boolean known =
+    boolean soft =
         points().stream().anyMatch(p -> p.key().equals(key) && p.kind() == OpenPoint.Kind.SOFT);
-    return known && answers.confirmedSoft.add(key);
-  }
-
-  /** Moves the visit's position; place look-ups that nobody overruled by hand follow. */
-  public void moveTo(Coordinate position) {
-    place = Optional.of(position);
-    moved = true;
-    for (int i = 0; i < form.size(); i++) {
-      Provenance.Kind from = answers.provenance[i].kind();
-      boolean follows = from == Provenance.Kind.PLACE || from == Provenance.Kind.NONE;
-      if (Prefill.looksUp(form.at(i).question()) && follows) prefill(i);
-    }
-    all();
-  }
-
-  private void all() {
-    boolean[] dirty = new boolean[form.size()];
-    java.util.Arrays.fill(dirty, true);
-    update(dirty);
-  }
-
-  private void changed(int i) {
-    boolean[] dirty = new boolean[form.size()];
-    dirty[i] = true;
-    for (int d : form.valueDependents(i)) dirty[d] = true;
-    update(dirty);
+    if (!soft) return false;
+    remember(() -> state.confirmedSoft.remove(key));
+    return state.confirmedSoft.add(key);
   }
 
   /**
-   * Values in dependency order first, then the checks of everything that changed or reads what
-   * changed.
+   * Adds a row to a list section.
+   *
+   * @param rowId the row's id, made by the caller and new in this visit
+   * @return false when there is no such list, it is full, or the id is taken
    */
-  private void update(boolean[] dirty) {
-    boolean[] look = dirty.clone();
-    for (int i = 0; i < form.size(); i++) {
-      if (!dirty[i]) continue;
-      ExecutableForm.Compiled c = form.at(i);
-      Value before = answers.visible(i);
-      answers.asked[i] =
-          c.sectionWhen().map(r -> r.holds(situation)).orElse(true)
-              && c.when().map(r -> r.holds(situation)).orElse(true);
-      if (c.workOut().isPresent())
-        answers.put(
-            i,
-            workedOut(c),
-            answers.asked[i] ? Provenance.of(Provenance.Kind.WORKED_OUT, "") : Provenance.NONE);
-      look[i] = true;
-      if (!before.equals(answers.visible(i))) for (int d : form.valueDependents(i)) dirty[d] = true;
-      for (int d : form.checkDependents(i)) look[d] = true;
-    }
-    for (int i = 0; i < form.size(); i++)
-      if (look[i])
-        answers.points.set(
-            i,
-            new PointFinder(form, situation)
-                .points(form.at(i), answers.asked[i], answers.values[i]));
+  public boolean addRow(String list, String rowId) {
+    int l = form.listOf(list);
+    if (l < 0 || rowId.isEmpty() || find(rowId) != null) return false;
+    ExecutableForm.ListPart part = form.lists().get(l);
+    long there = state.rows.get(l).stream().filter(r -> r.state.isThere()).count();
+    if (there >= (part.rows().most() > 0 ? part.rows().most() : 1000)) return false;
+    rememberAll();
+    Row row = new Row(rowId, Row.State.NEW, new Answers(part.questions().length));
+    state.rows.get(l).add(row);
+    evaluation.rowAdded(l, row);
+    return true;
   }
 
-  private Value workedOut(ExecutableForm.Compiled c) {
-    Value v = c.workOut().get().evaluate(situation);
-    Question q = c.question();
-    if (v instanceof Value.Num n && q.type() == QuestionType.WHOLE)
-      return Value.of(Numbers.round(n.value(), 0));
-    return v instanceof Value.Num n && q.decimals() >= 0
-        ? Value.of(Numbers.round(n.value(), q.decimals()))
-        : v;
+  /** Takes a row away that this visit added; false when there is none of that id. */
+  public boolean removeRow(String rowId) {
+    Row row = find(rowId);
+    if (row == null || row.state != Row.State.NEW) return false;
+    rememberAll();
+    int l = listWith(row);
+    state.rows.get(l).remove(row);
+    evaluation.rowsChanged(l);
+    return true;
+  }
+
+  /**
+   * Says of a row of the last visit whether it is "still there", "mended" or "gone".
+   *
+   * @return false when there is no such row of the last visit, or no such state
+   */
+  public boolean markRow(String rowId, String newState) {
+    Row row = find(rowId);
+    Row.State to = Row.State.of(newState);
+    if (row == null || row.state == Row.State.NEW || to == Row.State.NEW) return false;
+    rememberAll();
+    row.state = to;
+    java.util.Arrays.fill(row.answers.look, true);
+    evaluation.rowsChanged(listWith(row));
+    return true;
+  }
+
+  /** The ids of the rows of a list section, in their order. */
+  public List<String> rows(String list) {
+    int l = form.listOf(list);
+    return l < 0 ? List.of() : state.rows.get(l).stream().map(r -> r.id).toList();
+  }
+
+  private Row find(String rowId) {
+    for (List<Row> list : state.rows) for (Row r : list) if (r.id.equals(rowId)) return r;
+    return null;
+  }
+
+  private int listWith(Row row) {
+    for (int l = 0; l < state.rows.size(); l++) if (state.rows.get(l).contains(row)) return l;
+    throw new IllegalArgumentException("this row is in no list");
+  }
+
+  /** Moves the visit's position; look-ups by place that nobody overruled by hand follow. */
+  public void moveTo(Coordinate position) {
+    reshape(GeometryJson.WGS84.createPoint(position));
+  }
+
+  /**
+   * Gives the visit another place: a point, line or area; look-ups follow as in {@link #moveTo}.
+   */
+  public void reshape(Geometry geometry) {
+    rememberAll();
+    state.geometry = Optional.of(geometry);
+    state.moved = true;
+    evaluation.placeMoved();
+  }
+
+  /**
+   * Takes the last step back, whatever it was; up to 200 steps.
+   *
+   * @return false when there is nothing to take back
+   */
+  public boolean undo() {
+    if (undo.isEmpty()) return false;
+    undo.pop().run();
+    return true;
+  }
+
+  private void remember(Runnable back) {
+    undo.push(back);
+    if (undo.size() > UNDO_STEPS) undo.removeLast();
+  }
+
+  private void rememberAll() {
+    VisitState.Kept kept = state.keep();
+    remember(
+        () -> {
+          state.restore(kept);
+          evaluation.everything(false);
+        });
+  }
+
+  private boolean known(int i, Row row) {
+    return i >= 0 && !form.at(i).isHidden() && (form.at(i).list() < 0 || row != null);
+  }
+
+  private Row row(int i, String rowId) {
+    if (i < 0 || form.at(i).list() < 0) return null;
+    for (Row r : state.rows.get(form.at(i).list())) if (r.id.equals(rowId)) return r;
+    return null;
+  }
+
+  private Answers answers(int i, Row row) {
+    return form.at(i).list() < 0 ? state.top : row.answers;
+  }
+
+  /** Whether people can't change the answer. */
+  private boolean isFixed(int i, Row row) {
+    Question q = form.at(i).question();
+    boolean revisit =
+        form.at(i).list() < 0
+            ? start.feature().isPresent()
+            : row != null && row.state != Row.State.NEW;
+    return q.hand().readOnly()
+        || q.isWorkedOut()
+        || !q.type().hasAnswer()
+        || q.refresh() == Refresh.ALWAYS
+        || (q.hand().lockOnRevisit() && revisit);
   }
 
   /** The answer as other rules see it: empty when the question is not asked. */
   public Value value(String name) {
+    return value(name, "");
+  }
+
+  /** The answer in a row, as other rules of the row see it. */
+  public Value value(String name, String rowId) {
     int i = form.indexOf(name);
-    return i < 0 ? Value.EMPTY : answers.visible(i);
+    Row row = row(i, rowId);
+    return i < 0 || (form.at(i).list() >= 0 && row == null)
+        ? Value.EMPTY
+        : answers(i, row).visible(form.local(i));
   }
 
   /** Whether the question is asked now. */
   public boolean isAsked(String name) {
+    return isAsked(name, "");
+  }
+
+  /** Whether the question is asked now in a row. */
+  public boolean isAsked(String name, String rowId) {
     int i = form.indexOf(name);
-    return i >= 0 && answers.asked[i];
+    Row row = row(i, rowId);
+    return known(i, row) && answers(i, row).asked[form.local(i)];
   }
 
   /** Where the answer came from. */
   public Provenance provenance(String name) {
     int i = form.indexOf(name);
-    return i < 0 ? Provenance.NONE : answers.provenance[i];
+    return i < 0 || form.at(i).list() >= 0 ? Provenance.NONE : state.top.provenance[form.local(i)];
+  }
+
+  /** The visit's place; empty while it has none. */
+  public Optional<Geometry> place() {
+    return state.geometry;
   }
 
   /** All that is open, in the order of the sheet; confirmed soft points are not. */
   public List<OpenPoint> points() {
     List<OpenPoint> out = new ArrayList<>();
-    for (int i : form.sheetOrder())
-      for (OpenPoint p : answers.points.get(i))
-        if (!answers.confirmedSoft.contains(p.key())) out.add(p);
+    int list = 0;
+    for (int s = 0; s < form.form().sections().size(); s++) {
+      if (!form.form().sections().get(s).isList()) {
+        for (int i : form.sheet(s)) open(state.top.points.get(form.local(i)), out);
+        continue;
+      }
+      open(RowPoints.of(form, state, list), out);
+      for (Row r : state.rows.get(list))
+        for (int i : form.sheet(s)) open(r.answers.points.get(form.local(i)), out);
+      list++;
+    }
+    outside().ifPresent(p -> open(List.of(p), out));
     return out;
+  }
+
+  private void open(List<OpenPoint> points, List<OpenPoint> into) {
+    for (OpenPoint p : points) if (!state.confirmedSoft.contains(p.key())) into.add(p);
+  }
+
+  /** The point about a position that lies outside the allowed area. */
+  private Optional<OpenPoint> outside() {
+    Allowed allowed = form.form().allowed().orElse(null);
+    if (allowed == null || state.geometry.isEmpty()) return Optional.empty();
+    PlaceIndex index = start.lookups().get(allowed.layerId());
+    Coordinate at = Geodesy.anchor(state.geometry.get());
+    if (index == null || index.containing(at) instanceof LookupResult.Found)
+      return Optional.empty();
+    return Optional.of(
+        new OpenPoint(
+            "place",
+            "",
+            OpenPoint.Kind.of(allowed.weight()),
+            "place:outside:" + at.x + ":" + at.y,
+            "the place lies outside " + allowed.layerName()));
   }
 
   /** Whether nothing that holds the visit back is open. */
@@ -238,31 +410,19 @@ public final class Filling {
     return points().stream().noneMatch(p -> p.kind().holdsBack());
   }
 
+  /** The sheet to draw as JSON text, see {@link SheetView}. */
+  public String viewText() {
+    return sheet.text(points(), !undo.isEmpty());
+  }
+
   /** The sheet to draw, see {@link SheetView}. */
   public JsonObject view() {
-    return new SheetView(form, start, answers, place, points(), this::fixed).json();
+    return Json.parse(viewText()).asObject();
   }
 
   /** Everything needed to go on later with {@link #resume}. */
   public JsonObject saved() {
-    JsonObject stored = new JsonObject();
-    for (int i : form.sheetOrder())
-      if (!answers.values[i].isEmpty() || answers.provenance[i].kind() == Provenance.Kind.TYPED)
-        stored.add(
-            form.at(i).question().name(),
-            answers.provenance[i].json().add("value", ValueJson.write(answers.values[i])));
-    JsonArray confirmed = new JsonArray();
-    for (String k : answers.confirmedSoft) confirmed.add(k);
-    JsonObject o = new JsonObject().add("answers", stored).add("confirmed", confirmed);
-    place.ifPresent(
-        p ->
-            o.add(
-                "place",
-                new JsonObject()
-                    .add("lon", ValueJson.number(p.x))
-                    .add("lat", ValueJson.number(p.y))
-                    .add("moved", moved)));
-    return o;
+    return SavedVisit.write(form, state);
   }
 
   /**
@@ -272,16 +432,20 @@ public final class Filling {
    */
   public Map<String, Value> set() {
     Map<String, Value> out = new LinkedHashMap<>();
-    for (int i : form.sheetOrder()) {
+    for (int i = 0; i < form.size(); i++) {
       Question q = form.at(i).question();
-      if (q.writesTo().isEmpty()) continue;
-      Value base = start.feature().map(f -> f.value(q.writesTo())).orElse(Value.EMPTY);
-      if (!answers.asked[i] && q.notAsked() == Question.NotAsked.LEFT) continue;
-      Value mine = answers.visible(i);
-      if (answers.asked[i]
-          && mine.isEmpty()
-          && answers.provenance[i].kind() != Provenance.Kind.TYPED) continue;
-      if (!Merge.same(base, mine, 8)) out.put(q.writesTo(), mine);
+      if (q.writesTo().isEmpty() || form.at(i).list() >= 0) continue;
+      int k = form.local(i);
+      boolean untouched =
+          state.top.visible(k).isEmpty() && state.top.provenance[k].kind() != Provenance.Kind.TYPED;
+      boolean left =
+          state.top.asked[k]
+              ? untouched
+              : q.wire().notAsked() == Question.NotAsked.LEFT
+                  || (q.officeOnly() && start.turn() == VisitStart.Turn.OUTDOORS);
+      Value was = start.feature().map(f -> f.value(q.writesTo())).orElse(Value.EMPTY);
+      Value now = state.top.visible(k);
+      if (!left && !Merge.same(was, now, 8)) out.put(q.writesTo(), now);
     }
     return out;
   }
@@ -291,101 +455,6 @@ public final class Filling {
    * the geometry if it moved.
    */
   public JsonObject result() {
-    JsonObject base =
-        start.feature().map(f -> form.schema().writeValues(f.values())).orElseGet(JsonObject::new);
-    JsonObject kept = new JsonObject();
-    JsonObject provenance = new JsonObject();
-    for (int i : form.sheetOrder()) {
-      Question q = form.at(i).question();
-      if (q.writesTo().isEmpty() && !answers.visible(i).isEmpty())
-        kept.add(q.name(), ValueJson.write(answers.visible(i)));
-      if (!answers.visible(i).isEmpty()) provenance.add(q.name(), answers.provenance[i].json());
-    }
-    JsonArray open = new JsonArray();
-    for (OpenPoint p : points()) open.add(p.json());
-    JsonArray confirmed = new JsonArray();
-    for (String k : answers.confirmedSoft) confirmed.add(k);
-    JsonObject o =
-        new JsonObject()
-            .add(
-                "base",
-                new JsonObject()
-                    .add("version", start.feature().map(f -> f.version()).orElse(0L))
-                    .add("values", base))
-            .add("set", form.schema().writeValues(set()))
-            .add("kept", kept)
-            .add("provenance", provenance)
-            .add("confirmed", confirmed)
-            .add("open", open);
-    if (moved && form.schema().kind() == org.whinridge.core.layer.GeometryKind.POINT)
-      place.ifPresent(
-          p -> o.add("geometry", GeometryJson.write(GeometryJson.WGS84.createPoint(p))));
-    return o;
-  }
-
-  /** What the rules of this visit see. */
-  private final class VisitSituation implements Situation {
-    @Override
-    public Value value(String name) {
-      int i = form.indexOf(name);
-      if (i >= 0) return answers.visible(i);
-      if (name.startsWith("before."))
-        return start.feature().map(f -> f.value(name.substring(7))).orElse(Value.EMPTY);
-      if (name.startsWith("last."))
-        return start.last().getOrDefault(name.substring(5), Value.EMPTY);
-      switch (name) {
-        case "place":
-          return geometry();
-        case "fix.accuracy":
-          return start.accuracyM().isPresent()
-              ? Value.of(start.accuracyM().getAsDouble())
-              : Value.EMPTY;
-        case "device.person":
-          return Value.text(start.person());
-        case "device.name":
-          return Value.text(start.device());
-        case "visit.started":
-          return new Value.Moment(start.startedAt());
-        case "visit.edition":
-          return Value.of(start.edition());
-        default:
-          return Value.EMPTY;
-      }
-    }
-
-    private Value geometry() {
-      Optional<org.locationtech.jts.geom.Geometry> own =
-          moved ? Optional.empty() : start.feature().flatMap(f -> f.geometry());
-      return own.<Value>map(Value.Place::new)
-          .orElseGet(
-              () ->
-                  place
-                      .<Value>map(p -> new Value.Place(GeometryJson.WGS84.createPoint(p)))
-                      .orElse(Value.EMPTY));
-    }
-
-    @Override
-    public LocalDate today() {
-      return start.today();
-    }
-
-    @Override
-    public Instant now() {
-      return start.startedAt();
-    }
-
-    @Override
-    public String label(String name, Value code) {
-      int i = form.indexOf(name);
-      if (i >= 0)
-        for (var c : form.at(i).question().codes())
-          if (c.code().equals(code.plain())) return c.label();
-      return form.schema().field(name).map(f -> f.labelOf(code)).orElse(code.plain());
-    }
-
-    @Override
-    public Optional<Coordinate> project(Coordinate wgs84) {
-      return start.system().flatMap(s -> s.project(wgs84));
-    }
+    return new VisitResult(form, start, state).json(set(), points());
   }
 }

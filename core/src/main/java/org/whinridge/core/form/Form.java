@@ -6,21 +6,45 @@ import com.eclipsesource.json.JsonObject;
 import com.eclipsesource.json.JsonValue;
 import com.eclipsesource.json.ParseException;
 import java.util.ArrayList;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import org.whinridge.core.layer.Field;
 import org.whinridge.core.layer.Schema;
+import org.whinridge.core.prefill.LookUp;
+import org.whinridge.core.prefill.Source;
 
 /**
  * Questions over one layer: what a draft and an edition hold. Immutable; edits give a new form, see
  * {@link FormEdit}.
+ *
+ * @param texts its title
+ * @param rules rules that several questions share
+ * @param lookUps place look-ups that several questions share, by name
+ * @param allowed where the visit's position must lie
  */
-public record Form(String title, List<Section> sections) {
+public record Form(
+    Texts texts,
+    List<Section> sections,
+    List<NamedRule> rules,
+    Map<String, LookUp> lookUps,
+    Optional<Allowed> allowed) {
   /** The most questions that a form file may have. */
   public static final int MOST_QUESTIONS = 2000;
 
+  /** The longest form file, in characters. */
+  public static final int MOST_CHARACTERS = 8_000_000;
+
   public Form {
     sections = List.copyOf(sections);
+    rules = List.copyOf(rules);
+    lookUps = java.util.Collections.unmodifiableMap(new LinkedHashMap<>(lookUps));
+  }
+
+  /** A form of sections alone. */
+  public Form(String title, List<Section> sections) {
+    this(Texts.of("title", title), sections, List.of(), Map.of(), Optional.empty());
   }
 
   /**
@@ -30,32 +54,25 @@ public record Form(String title, List<Section> sections) {
   public static Form fromLayer(String title, String layerName, Schema schema) {
     List<Question> qs = new ArrayList<>();
     for (Field f : schema.fields()) if (!f.officeOnly()) qs.add(Question.forField(f));
-    Question photo =
-        new Question(
+    Question plain =
+        Question.of(
             schema.field("photo").isPresent() ? "visit_photo" : "photo",
             "Photo",
-            "",
-            QuestionType.PHOTO,
-            "",
-            -1,
-            Question.Need.WANTED,
-            false,
-            false,
-            false,
-            "",
-            List.of(),
-            "",
-            Question.NotAsked.LEFT,
-            "",
-            List.of(),
-            List.of(),
-            0,
-            5);
+            QuestionType.PHOTO);
+    Question photo = Question.read(plain.json().add("need", "wanted").add("most", 5));
     return new Form(
         title,
-        List.of(
-            new Section(layerName, "", true, "", qs),
-            new Section("Photos", "", true, "", List.of(photo))));
+        List.of(Section.of(layerName, true, qs), Section.of("Photos", true, List.of(photo))));
+  }
+
+  /** The title. */
+  public String title() {
+    return texts.get("title");
+  }
+
+  /** The form with other sections. */
+  Form with(List<Section> others) {
+    return new Form(texts, others, rules, lookUps, allowed);
   }
 
   /** All questions in the order of the sheet. */
@@ -67,23 +84,80 @@ public record Form(String title, List<Section> sections) {
 
   /** The question of that name. */
   public Optional<Question> question(String name) {
-    return questions().stream().filter(q -> q.name().equals(name)).findFirst();
+    for (Section s : sections)
+      for (Question q : s.questions()) if (q.name().equals(name)) return Optional.of(q);
+    return Optional.empty();
   }
 
   /** The form without questions that belong to the office. */
   public Form outdoors() {
-    return new Form(
-        title,
+    return with(
         sections.stream()
             .map(s -> s.with(s.questions().stream().filter(q -> !q.officeOnly()).toList()))
             .toList());
   }
 
-  /** The JSON form. */
+  /** The form in another language; what it does not have in it stays in the form's own. */
+  public Form in(String language) {
+    return new Form(
+        texts.in(language),
+        sections.stream().map(s -> s.in(language)).toList(),
+        rules,
+        lookUps,
+        allowed);
+  }
+
+  /** The layers that look-ups and the allowed area read: names as the form knows them, by id. */
+  public Map<String, String> otherLayers() {
+    Map<String, String> out = new LinkedHashMap<>();
+    for (Question q : questions())
+      for (Source s : q.prefill())
+        if (s instanceof Source.Place p)
+          p.own().ifPresent(l -> out.put(l.layerId(), l.layerName()));
+    lookUps.values().forEach(l -> out.put(l.layerId(), l.layerName()));
+    allowed.ifPresent(a -> out.put(a.layerId(), a.layerName()));
+    out.remove("");
+    return out;
+  }
+
+  /** How far from a visit its look-ups reach, in metres; 0 when they only ask what holds it. */
+  public double reachM() {
+    double most = 0;
+    for (LookUp l : lookUps.values()) most = Math.max(most, l.withinM());
+    for (Question q : questions())
+      for (Source s : q.prefill())
+        if (s instanceof Source.Place p && p.own().isPresent())
+          most = Math.max(most, p.own().get().withinM());
+    return most;
+  }
+
+  /** The other languages that any text of the form is written in, in the order of the sheet. */
+  public List<String> languages() {
+    java.util.LinkedHashSet<String> out = new java.util.LinkedHashSet<>(texts.others().keySet());
+    for (Section s : sections) {
+      out.addAll(s.texts().others().keySet());
+      for (Question q : s.questions()) {
+        out.addAll(q.texts().others().keySet());
+        q.codes().forEach(c -> out.addAll(c.labels().keySet()));
+      }
+    }
+    return List.copyOf(out);
+  }
+
+  /** The JSON form, see docs/form-file.md. */
   public JsonObject json() {
+    JsonObject o = new JsonObject().add("title", title());
+    texts.writeOthers(o);
+    if (!rules.isEmpty()) o.add("rules", NamedRule.write(rules));
+    if (!lookUps.isEmpty()) {
+      JsonObject ls = new JsonObject();
+      lookUps.forEach((name, l) -> ls.add(name, l.json()));
+      o.add("lookUps", ls);
+    }
+    allowed.ifPresent(a -> o.add("allowed", a.json()));
     JsonArray ss = new JsonArray();
     for (Section s : sections) ss.add(s.json());
-    return new JsonObject().add("title", title).add("sections", ss);
+    return o.add("sections", ss);
   }
 
   /**
@@ -92,17 +166,33 @@ public record Form(String title, List<Section> sections) {
    * @throws IllegalArgumentException with a sentence for people when this is not a form
    */
   public static Form read(String json) {
+    if (json.length() > MOST_CHARACTERS)
+      throw new IllegalArgumentException("a form file has at most 8,000,000 characters");
     try {
       JsonObject o = Json.parse(json).asObject();
       List<Section> sections = new ArrayList<>();
       JsonValue list = o.get("sections");
       if (list != null) for (JsonValue v : list.asArray()) sections.add(Section.read(v.asObject()));
-      Form f = new Form(o.getString("title", ""), sections);
-      if (f.questions().size() > MOST_QUESTIONS)
+      Map<String, LookUp> lookUps = new LinkedHashMap<>();
+      if (o.get("lookUps") != null)
+        for (JsonObject.Member m : o.get("lookUps").asObject())
+          lookUps.put(m.getName(), LookUp.read(m.getValue().asObject()));
+      Form f =
+          new Form(
+              Texts.read(o, "title"),
+              sections,
+              NamedRule.read(o.get("rules")),
+              lookUps,
+              Allowed.read(o.get("allowed")));
+      int size = f.sections().size() + f.rules().size() + f.lookUps().size();
+      for (Section s : f.sections()) size += s.questions().size() + s.blocks().size();
+      if (size > 2 * MOST_QUESTIONS || f.questions().size() > MOST_QUESTIONS)
         throw new IllegalArgumentException("a form has at most 2,000 questions");
       return f;
     } catch (ParseException | UnsupportedOperationException e) {
       throw new IllegalArgumentException("this is not a form: " + e.getMessage(), e);
+    } catch (NumberFormatException e) {
+      throw new IllegalArgumentException("a number of this form can't be read", e);
     }
   }
 }

@@ -26,14 +26,29 @@ public final class FormEdit {
           "checks",
           "prefill",
           "least",
-          "most");
+          "most",
+          "placeholder",
+          "in",
+          "from",
+          "to",
+          "step",
+          "lines",
+          "unique",
+          "keepOnAsset",
+          "layer",
+          "refresh",
+          "as",
+          "width",
+          "picture",
+          "block");
 
   private FormEdit() {}
 
   /**
    * Applies one edit: {op: "set", question, property, value} changes a property of a question; {op:
    * "move", question, by} moves it up or down, across sections at their ends; {op: "remove",
-   * question}; {op: "add", question: {…}, section} adds at a section's end; {op: "title", value}.
+   * question}; {op: "rename", question, value} gives it another name everywhere; {op: "add",
+   * question: {…}, section} adds at a section's end; {op: "title", value}.
    *
    * @throws IllegalArgumentException with a sentence for people; the form is then as it was
    */
@@ -52,11 +67,19 @@ public final class FormEdit {
         case "add":
           return add(
               form, Question.read(edit.get("question").asObject()), edit.getInt("section", 0));
+        case "rename":
+          return FormRename.rename(
+              form, edit.getString("question", ""), edit.getString("value", ""));
         case "title":
           {
             String title = edit.getString("value", "").trim();
             if (title.isEmpty()) throw new IllegalArgumentException("a form needs a title");
-            return new Form(title, form.sections());
+            return new Form(
+                form.texts().with("title", title),
+                form.sections(),
+                form.rules(),
+                form.lookUps(),
+                form.allowed());
           }
         default:
           throw new IllegalArgumentException("no such edit: " + edit.getString("op", ""));
@@ -71,15 +94,30 @@ public final class FormEdit {
       throw new IllegalArgumentException("a question has no property ‘" + property + "’");
     if (property.equals("label") && value.asString().isBlank())
       throw new IllegalArgumentException("a question needs a label");
-    return Question.read(q.json().set(property, value));
+    Question now = Question.read(q.json().set(property, value));
+    return property.equals("checks") ? knowingItsRules(now, q) : now;
+  }
+
+  /** A message that stays while its rule changes was written for the rule before. */
+  private static Question knowingItsRules(Question now, Question before) {
+    List<Check> checks = new ArrayList<>();
+    for (int i = 0; i < now.logic().checks().size(); i++) {
+      Check c = now.logic().checks().get(i);
+      Check was = i < before.logic().checks().size() ? before.logic().checks().get(i) : c;
+      boolean kept = !c.message().isEmpty() && c.message().equals(was.message());
+      checks.add(
+          kept
+              ? new Check(was.rule(), c.texts(), c.weight(), was.writtenFor()).under(c.rule())
+              : new Check(c.rule(), c.texts(), c.weight(), ""));
+    }
+    return Question.read(now.json().set("checks", Check.write(checks)));
   }
 
   private static Form replace(
       Form form, String name, java.util.function.Function<Question, List<Question>> by) {
     if (form.question(name).isEmpty())
       throw new IllegalArgumentException("this form has no question ‘" + name + "’");
-    return new Form(
-        form.title(),
+    return form.with(
         form.sections().stream()
             .map(
                 s ->
@@ -108,7 +146,7 @@ public final class FormEdit {
     List<Question> qs = new ArrayList<>(sections.get(section).questions());
     qs.add(q);
     sections.set(section, sections.get(section).with(qs));
-    return new Form(form.title(), sections);
+    return form.with(sections);
   }
 
   private static Form move(Form form, String name, int by) {
@@ -132,6 +170,6 @@ public final class FormEdit {
     else all.get(s).add(Math.max(0, Math.min(all.get(s).size(), to)), q);
     List<Section> sections = new ArrayList<>();
     for (int k = 0; k < all.size(); k++) sections.add(form.sections().get(k).with(all.get(k)));
-    return new Form(form.title(), sections);
+    return form.with(sections);
   }
 }

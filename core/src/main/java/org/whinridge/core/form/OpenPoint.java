@@ -5,10 +5,12 @@ import com.eclipsesource.json.JsonObject;
 /**
  * Something that is open on a sheet.
  *
+ * @param question the question, the list section, or "place"
+ * @param row the row's id; "" outside of rows
  * @param key names the point among those of its question, so that a soft one can be confirmed
  * @param message what to do, in words
  */
-public record OpenPoint(String question, Kind kind, String key, String message) {
+public record OpenPoint(String question, String row, Kind kind, String key, String message) {
   /** To mend (firm), to fill (needed, wanted), to look at (soft). */
   public enum Kind {
     FIRM("firm", true),
@@ -32,13 +34,15 @@ public record OpenPoint(String question, Kind kind, String key, String message) 
     public boolean holdsBack() {
       return holdsBack;
     }
+
+    static Kind of(Check.Weight weight) {
+      return weight == Check.Weight.FIRM ? FIRM : SOFT;
+    }
   }
 
   JsonObject json() {
-    return new JsonObject()
-        .add("question", question)
-        .add("kind", kind.id())
-        .add("key", key)
-        .add("message", message);
+    JsonObject o = new JsonObject().add("question", question);
+    if (!row.isEmpty()) o.add("row", row);
+    return o.add("kind", kind.id()).add("key", key).add("message", message);
   }
 }

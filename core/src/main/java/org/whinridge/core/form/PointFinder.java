@@ -2,146 +2,139 @@ package org.whinridge.core.form;
 
 import java.util.ArrayList;
 import java.util.List;
-import org.whinridge.core.rules.Situation;
+import org.whinridge.core.layer.Code;
+import org.whinridge.core.rules.Rule;
 import org.whinridge.core.value.Numbers;
 import org.whinridge.core.value.Value;
-import org.whinridge.core.value.ValueType;
 
-/** Finds what is open about one question. */
+/** Finds what is open about one question, and which of its codes do not fit the other answers. */
 final class PointFinder {
   private final ExecutableForm form;
-  private final Situation situation;
+  private final VisitStart start;
+  private final VisitSituation situation;
 
-  PointFinder(ExecutableForm form, Situation situation) {
+  PointFinder(ExecutableForm form, VisitStart start, VisitSituation situation) {
     this.form = form;
+    this.start = start;
     this.situation = situation;
   }
 
-  List<OpenPoint> points(ExecutableForm.Compiled c, boolean asked, Value value) {
-    Question q = c.question();
-    if (!asked || q.type() == QuestionType.READ) return List.of();
-    List<OpenPoint> out = new ArrayList<>();
-    if (value.isEmpty()) empty(q, out);
-    else fits(q, value, out);
-    for (int k = 0; k < c.checks().size(); k++)
-      if (!c.checks().get(k).isNotBroken(situation)) {
-        Check check = q.checks().get(k);
-        String message =
-            check.message().isBlank()
-                ? "it should hold that " + c.checks().get(k).sentence(form.scope())
-                : filledIn(check.message());
-        out.add(
-            new OpenPoint(
-                q.name(),
-                check.weight() == Check.Weight.FIRM ? OpenPoint.Kind.FIRM : OpenPoint.Kind.SOFT,
-                key(q, k, c.checks().get(k)),
-                message));
-      }
+  /** The codes that are not offered now. */
+  List<Code> unfit(Compiled c) {
+    if (c.fits().isEmpty()) return List.of();
+    List<Code> out = new ArrayList<>();
+    for (Compiled.Fit f : c.fits()) if (!f.rule().holds(situation)) out.add(f.code());
     return out;
   }
 
+  List<OpenPoint> points(Compiled c, Answers a, int k, Row row) {
+    Question q = c.question();
+    if (!a.asked[k] || !q.type().hasAnswer()) return List.of();
+    Value value = a.values[k];
+    if (value.isEmpty()
+        && c.checks().isEmpty()
+        && q.need() == Question.Need.FREE
+        && !a.notFinite[k]
+        && q.limits().least() == 0) return List.of();
+    Found found = new Found(q, row);
+    if (value.isEmpty()) empty(q, found);
+    else {
+      new AnswerLimits(form.schema(), c).look(value, a.unfit.get(k), found);
+      taken(q, value, found);
+    }
+    if (a.notFinite[k])
+      found.add(
+          OpenPoint.Kind.SOFT,
+          "finite" + inputs(c.workOut().orElseThrow()),
+          "the formula gives no number that can be kept, such as a division by zero");
+    for (int n = 0; n < c.checks().size(); n++) check(c, n, found);
+    return found.points == null ? List.of() : found.points;
+  }
+
+  private void check(Compiled c, int n, Found found) {
+    Rule rule = c.checks().get(n);
+    if (rule.isNotBroken(situation)) return;
+    Check check = c.question().logic().checks().get(n);
+    found.add(
+        OpenPoint.Kind.of(check.weight()),
+        "check" + n + inputs(rule),
+        check.message().isBlank()
+            ? Check.proposed(rule.sentence(c.scope()))
+            : filledIn(check.message(), c));
+  }
+
   /**
-   * A soft check is confirmed for the answers it was seen with: its key holds them, so that other
+   * A soft point is confirmed for the answers it was seen with: its key holds them, so that other
    * answers ask again.
    */
-  private String key(Question q, int k, org.whinridge.core.rules.Rule rule) {
-    StringBuilder b = new StringBuilder(q.name()).append(":check").append(k);
+  private String inputs(Rule rule) {
+    StringBuilder b = new StringBuilder();
     for (String n : rule.names()) b.append(':').append(situation.value(n).plain());
     return b.toString();
   }
 
-  private static void empty(Question q, List<OpenPoint> out) {
-    boolean photos = q.type() == QuestionType.PHOTO && q.least() > 0;
-    if (q.need() == Question.Need.NEEDED || photos)
-      out.add(
-          new OpenPoint(
-              q.name(),
-              OpenPoint.Kind.NEEDED,
-              q.name() + ":needed",
-              photos
-                  ? "at least " + q.least() + (q.least() == 1 ? " photo" : " photos")
-                  : "needs an answer"));
+  private static void empty(Question q, Found found) {
+    boolean media = q.type().isMedia() && q.limits().least() > 0;
+    if (q.need() == Question.Need.NEEDED || media)
+      found.add(
+          OpenPoint.Kind.NEEDED,
+          "needed",
+          media
+              ? "at least " + AnswerLimits.counted(q.limits().least(), q.type())
+              : "needs an answer");
     else if (q.need() == Question.Need.WANTED)
-      out.add(
-          new OpenPoint(
-              q.name(),
-              OpenPoint.Kind.WANTED,
-              q.name() + ":wanted",
-              "an answer is wanted, if you can"));
+      found.add(OpenPoint.Kind.WANTED, "wanted", "an answer is wanted, if you can");
   }
 
-  private void fits(Question q, Value v, List<OpenPoint> out) {
-    ValueType wanted = q.valueType(form.schema());
-    if (v.type() != wanted) {
-      out.add(
-          new OpenPoint(
-              q.name(),
-              OpenPoint.Kind.FIRM,
-              q.name() + ":type",
-              "‘" + v.plain() + "’ is not " + wanted.said()));
-      return;
-    }
-    if (q.type() == QuestionType.WHOLE
-        && v instanceof Value.Num n
-        && n.value() != Math.floor(n.value()))
-      out.add(
-          new OpenPoint(
-              q.name(),
-              OpenPoint.Kind.FIRM,
-              q.name() + ":whole",
-              Numbers.plain(n.value()) + " is not a whole number"));
-    form.schema()
-        .field(q.writesTo())
-        .filter(f -> f.length() > 0 && v.plain().length() > f.length())
-        .ifPresent(
-            f ->
-                out.add(
-                    new OpenPoint(
-                        q.name(),
-                        OpenPoint.Kind.FIRM,
-                        q.name() + ":length",
-                        "at most " + f.length() + " characters; this has " + v.plain().length())));
-    if (q.type() == QuestionType.CHOICE || q.type() == QuestionType.CHOICES) codes(q, v, out);
-    if (v instanceof Value.Many m) {
-      String what = q.type() == QuestionType.PHOTO ? " photos" : " answers";
-      if (q.least() > m.values().size())
-        out.add(
-            new OpenPoint(
-                q.name(),
-                OpenPoint.Kind.NEEDED,
-                q.name() + ":least",
-                "at least " + q.least() + what));
-      if (q.most() > 0 && q.most() < m.values().size())
-        out.add(
-            new OpenPoint(
-                q.name(), OpenPoint.Kind.FIRM, q.name() + ":most", "at most " + q.most() + what));
-    }
+  private void taken(Question q, Value v, Found found) {
+    if (!q.wire().unique() || q.writesTo().isEmpty()) return;
+    String self = start.feature().map(f -> f.id()).orElse("");
+    if (start.taken().by(q.writesTo(), v, self))
+      found.add(
+          OpenPoint.Kind.FIRM,
+          "unique",
+          "another feature already has ‘" + q.shown(v) + "’; it must be this one's alone");
   }
 
-  private static void codes(Question q, Value v, List<OpenPoint> out) {
-    for (Value one : v instanceof Value.Many m ? m.values() : List.of(v))
-      if (q.codes().stream().noneMatch(c -> c.code().equals(one.plain())))
-        out.add(
-            new OpenPoint(
-                q.name(),
-                OpenPoint.Kind.SOFT,
-                q.name() + ":code:" + one.plain(),
-                "‘" + one.plain() + "’ is not in the list; choose one, or confirm that it stays"));
-  }
-
-  /** The message with {name} replaced by the answer's label. */
-  private String filledIn(String message) {
+  /** The message with {name} replaced by the answer as people read it. */
+  private String filledIn(String message, Compiled c) {
     StringBuilder b = new StringBuilder();
     int i = 0;
     while (i < message.length()) {
       int close = message.charAt(i) == '{' ? message.indexOf('}', i) : -1;
       String name = close < 0 ? "" : message.substring(i + 1, close);
-      if (close > 0 && form.scope().find(name).isPresent()) {
-        Value v = situation.value(name);
-        b.append(v.isEmpty() ? "nothing" : situation.label(name, v));
+      if (close > 0 && c.scope().find(name).isPresent()) {
+        b.append(said(name));
         i = close + 1;
       } else b.append(message.charAt(i++));
     }
     return b.toString();
+  }
+
+  private String said(String name) {
+    Value v = situation.value(name);
+    if (v.isEmpty()) return "nothing";
+    int i = form.indexOf(name);
+    if (v instanceof Value.Num n && i >= 0 && form.at(i).question().decimals() >= 0)
+      return Numbers.fixed(n.value(), form.at(i).question().decimals());
+    return situation.label(name, v);
+  }
+
+  /** Collects the points of one question; makes no list while there are none. */
+  static final class Found {
+    private final Question question;
+    private final String row;
+    private List<OpenPoint> points;
+
+    Found(Question question, Row row) {
+      this.question = question;
+      this.row = row == null ? "" : row.id;
+    }
+
+    void add(OpenPoint.Kind kind, String key, String message) {
+      if (points == null) points = new ArrayList<>(2);
+      String whole = (row.isEmpty() ? "" : row + "/") + question.name() + ":" + key;
+      points.add(new OpenPoint(question.name(), row, kind, whole, message));
+    }
   }
 }

@@ -3,9 +3,14 @@ package org.whinridge.core.form;
 import com.eclipsesource.json.Json;
 import java.time.temporal.ChronoUnit;
 import java.util.Optional;
+import java.util.OptionalDouble;
 import org.locationtech.jts.geom.Coordinate;
+import org.whinridge.core.place.GeometryJson;
+import org.whinridge.core.prefill.LookUp;
 import org.whinridge.core.prefill.LookupResult;
 import org.whinridge.core.prefill.Source;
+import org.whinridge.core.rules.Rule;
+import org.whinridge.core.rules.Situation;
 import org.whinridge.core.value.Value;
 import org.whinridge.core.value.ValueJson;
 import org.whinridge.core.value.ValueType;
@@ -15,36 +20,60 @@ final class Prefill {
   /** A first value with its origin, and in words what a look-up came to when it gave none. */
   record First(Value value, Provenance provenance, String note) {}
 
-  private Prefill() {}
+  private final VisitStart start;
+  private final Situation situation;
+  private final LookUps lookUps;
 
-  static First of(Question q, ValueType type, VisitStart start, Optional<Coordinate> place) {
+  Prefill(VisitStart start, Situation situation, LookUps lookUps) {
+    this.start = start;
+    this.situation = situation;
+    this.lookUps = lookUps;
+  }
+
+  /** The first value of a question. */
+  First of(Compiled c) {
     String note = "";
-    for (Source s : q.prefill()) {
-      if (s instanceof Source.Place p) {
-        LookupResult r = start.lookUp(p.layerId(), p.field(), place);
-        if (r instanceof LookupResult.Found f && !f.value().isEmpty())
-          return new First(
-              fit(f.value(), type),
-              new Provenance(
-                  Provenance.Kind.PLACE,
-                  p.layerName() + (f.several() ? " (the smallest of several)" : ""),
-                  f.featureId(),
-                  false),
-              "");
-        note = said(r, p.layerName());
-        continue;
-      }
-      First f = simple(q, s, type, start);
-      if (!f.value().isEmpty()) return f;
+    for (int k = 0; k < c.question().prefill().size(); k++) {
+      Source s = c.question().prefill().get(k);
+      First f = s instanceof Source.Place p ? placed(c, p) : simple(c, s, c.starts().get(k));
+      if (!f.value.isEmpty()) return f;
+      if (!f.note.isEmpty()) note = f.note;
     }
     return new First(Value.EMPTY, Provenance.NONE, note);
   }
 
   static boolean looksUp(Question q) {
-    return q.prefill().stream().anyMatch(Source.Place.class::isInstance);
+    for (Source s : q.prefill()) if (s instanceof Source.Place) return true;
+    return false;
   }
 
-  private static First simple(Question q, Source s, ValueType type, VisitStart start) {
+  private First placed(Compiled c, Source.Place p) {
+    LookUp lookUp = lookUps.named(p);
+    LookupResult r = lookUps.look(lookUp);
+    if (!(r instanceof LookupResult.Found f))
+      return new First(Value.EMPTY, Provenance.NONE, said(r, lookUp));
+    Value v = fit(p.take().from(f), c.type());
+    if (v.isEmpty()) return new First(v, Provenance.NONE, said(r, lookUp));
+    LookupResult.Hit hit = f.hits().get(0);
+    String detail =
+        lookUp.layerName()
+            + (f.all()
+                ? " (" + f.hits().size() + (f.hits().size() == 1 ? " feature)" : " features)")
+                : f.several() ? " (the smallest of several)" : "");
+    Provenance.Found found =
+        f.all() && f.hits().size() > 1
+            ? Provenance.Found.NONE
+            : new Provenance.Found(
+                lookUp.layerId(),
+                hit.feature().id(),
+                hit.feature().version(),
+                start.startedAt().toString(),
+                OptionalDouble.of(hit.distanceM()));
+    return new First(v, new Provenance(Provenance.Kind.PLACE, detail, found, false), "");
+  }
+
+  private First simple(Compiled c, Source s, Optional<Rule> formula) {
+    Question q = c.question();
     if (s instanceof Source.Asset)
       return first(
           start.feature().map(f -> f.value(q.writesTo())).orElse(Value.EMPTY),
@@ -54,18 +83,24 @@ final class Prefill {
       boolean fresh =
           v.mostDays() == 0
               || start
-                  .lastDay()
+                  .last()
+                  .day()
                   .map(d -> ChronoUnit.DAYS.between(d, start.today()) <= v.mostDays())
                   .orElse(false);
       return first(
-          fresh ? start.last().getOrDefault(q.name(), Value.EMPTY) : Value.EMPTY,
+          fresh ? start.last().answers().getOrDefault(q.name(), Value.EMPTY) : Value.EMPTY,
           Provenance.Kind.LAST_VISIT,
-          start.lastDay().map(Object::toString).orElse(""));
+          start.last().day().map(Object::toString).orElse(""));
     }
     if (s instanceof Source.Fixed f)
-      return first(ValueJson.read(Json.parse(f.json()), type), Provenance.Kind.FIXED, "");
+      return first(ValueJson.read(Json.parse(f.json()), c.type()), Provenance.Kind.FIXED, "");
+    if (s instanceof Source.WorkedOut)
+      return first(
+          formula.map(r -> q.kept(r.evaluate(situation))).orElse(Value.EMPTY),
+          Provenance.Kind.STARTED,
+          "");
     return s instanceof Source.Device d
-        ? first(device(d.item(), start), Provenance.Kind.DEVICE, "")
+        ? first(fit(device(d.item()), c.type()), Provenance.Kind.DEVICE, "")
         : new First(Value.EMPTY, Provenance.NONE, "");
   }
 
@@ -73,7 +108,8 @@ final class Prefill {
     return new First(v, Provenance.of(kind, detail), "");
   }
 
-  private static Value device(String item, VisitStart start) {
+  private Value device(String item) {
+    Optional<Coordinate> position = start.fix().position();
     switch (item) {
       case "person":
         return Value.text(start.person());
@@ -81,33 +117,54 @@ final class Prefill {
         return Value.text(start.device());
       case "date":
         return new Value.Day(start.today());
+      case "time":
+        return Value.text(start.timeOfDay());
       case "moment":
         return new Value.Moment(start.startedAt());
+      case "position":
+        return position
+            .<Value>map(p -> new Value.Place(GeometryJson.WGS84.createPoint(p)))
+            .orElse(Value.EMPTY);
       case "accuracy":
-        return start.accuracyM().isPresent()
-            ? Value.of(start.accuracyM().getAsDouble())
+        return start.fix().accuracyM().isPresent()
+            ? Value.of(start.fix().accuracyM().getAsDouble())
             : Value.EMPTY;
       default:
-        {
-          Optional<Coordinate> c =
-              start.system().flatMap(s -> start.position().flatMap(s::project));
-          return c.map(x -> Value.of(item.equals("easting") ? x.x : x.y)).orElse(Value.EMPTY);
-        }
+        return start
+            .system()
+            .flatMap(s -> position.flatMap(s::project))
+            .map(x -> Value.of(item.equals("easting") ? x.x : x.y))
+            .orElse(Value.EMPTY);
     }
   }
 
-  /** A number looked up for a text question is written as text. */
+  /** What was found as the question keeps it: a number as text, a list as one text. */
   private static Value fit(Value v, ValueType type) {
-    return type == ValueType.TEXT && !(v instanceof Value.Text) ? Value.text(v.plain()) : v;
+    if (v.isEmpty() || v.type() == type) return v;
+    if (type == ValueType.TEXT) return Value.text(v.plain());
+    if (type == ValueType.LIST) return Value.many(java.util.List.of(v));
+    return v instanceof Value.Text t ? ValueJson.readText(t.value(), type) : v;
   }
 
-  private static String said(LookupResult r, String layer) {
+  private static String said(LookupResult r, LookUp lookUp) {
+    String layer = lookUp.layerName();
     if (r instanceof LookupResult.LayerMissing)
       return layer + " did not travel with this pack; answer by hand";
     if (r instanceof LookupResult.NoPosition)
       return "looked up in " + layer + " as soon as the visit has a position";
-    return r instanceof LookupResult.Found
-        ? "the feature of " + layer + " at this place has no value"
-        : "no feature of " + layer + " holds this place";
+    if (r instanceof LookupResult.FilterBroken b)
+      return "the look-up in " + layer + " can't be made: " + b.message();
+    if (r instanceof LookupResult.Found)
+      return "the feature of " + layer + " at this place has no value";
+    String within =
+        " within " + org.whinridge.core.value.Numbers.plain(lookUp.withinM()) + " m of this place";
+    switch (lookUp.how()) {
+      case CONTAINING:
+        return "no feature of " + layer + " holds this place";
+      case ALONG:
+        return "no line of " + layer + within;
+      default:
+        return "no feature of " + layer + (lookUp.withinM() > 0 ? within : " touches this place");
+    }
   }
 }

@@ -2,9 +2,11 @@ package org.whinridge.core.form;
 
 import com.eclipsesource.json.JsonObject;
 import java.util.List;
+import java.util.OptionalDouble;
 import org.whinridge.core.layer.Code;
 import org.whinridge.core.layer.Field;
 import org.whinridge.core.layer.Schema;
+import org.whinridge.core.prefill.Refresh;
 import org.whinridge.core.prefill.Source;
 import org.whinridge.core.value.Numbers;
 import org.whinridge.core.value.Value;
@@ -14,37 +16,30 @@ import org.whinridge.core.value.ValueType;
  * One line of a sheet.
  *
  * @param name unique in the form; the field's name where it writes to one
- * @param decimals decimals shown and kept of a decimal number, 0 to 12; -1 for as given
+ * @param texts its label, hint and placeholder
+ * @param limits what an answer may measure
  * @param need whether an empty answer holds the visit back, is only told, or is nothing
- * @param writesTo the layer field that it writes to; "" when it is kept on the visit
- * @param codes the codes offered, in order
- * @param askWhen the condition under which it is asked, CQL2 Text; "" for always
- * @param notAsked what becomes of the layer's value when it is not asked
- * @param workOut the formula that gives the value, CQL2 Text; "" when people answer
+ * @param hand who may change it and when
+ * @param wire what it does to the layer
+ * @param codes the codes offered, in order; {@link Code#fitsWhen} is a rule of the form
+ * @param logic when it is asked, what must hold, how it is worked out
  * @param prefill sources of the first value, in order
- * @param least fewest photos or codes, 0 for any
- * @param most most photos or codes, 0 for any
+ * @param refresh when the first value is looked for again
+ * @param layout how it is laid out
  */
 public record Question(
     String name,
-    String label,
-    String hint,
+    Texts texts,
     QuestionType type,
-    String unit,
-    int decimals,
+    Limits limits,
     Need need,
-    boolean readOnly,
-    boolean lockOnRevisit,
-    boolean officeOnly,
-    String writesTo,
+    Hand hand,
+    Wire wire,
     List<Code> codes,
-    String askWhen,
-    NotAsked notAsked,
-    String workOut,
-    List<Check> checks,
+    Logic logic,
     List<Source> prefill,
-    int least,
-    int most) {
+    Refresh refresh,
+    Layout layout) {
   /** What an empty answer means. */
   public enum Need {
     NEEDED,
@@ -63,86 +58,221 @@ public record Question(
     EMPTIED
   }
 
+  /**
+   * Who may change an answer.
+   *
+   * @param readOnly never by hand
+   * @param lockOnRevisit open for a new feature, read only for an existing one
+   * @param officeOnly never travels; answered at the desk
+   */
+  public record Hand(boolean readOnly, boolean lockOnRevisit, boolean officeOnly) {
+    /** Anybody, any time. */
+    public static final Hand FREE = new Hand(false, false, false);
+  }
+
+  /**
+   * What a question does to the layer.
+   *
+   * @param writesTo the layer field that it writes to; "" when it is kept on the visit
+   * @param notAsked what becomes of the layer's value when it is not asked
+   * @param unique whether two features must not share an answer
+   * @param keepOnAsset whether its photos show on the feature too
+   * @param layer the layer that a link points into; "" for none
+   */
+  public record Wire(
+      String writesTo, NotAsked notAsked, boolean unique, boolean keepOnAsset, String layer) {
+    /** Kept on the visit. */
+    public static final Wire VISIT = to("");
+
+    /** Writes to a field. */
+    public static Wire to(String field) {
+      return new Wire(field, NotAsked.LEFT, false, false, "");
+    }
+  }
+
+  /**
+   * The rules of a question, CQL2 Text.
+   *
+   * @param askWhen the condition under which it is asked; "" for always
+   * @param workOut the formula that gives the value; "" when people answer
+   * @param checks conditions that must hold
+   */
+  public record Logic(String askWhen, String workOut, List<Check> checks) {
+    /** No rules. */
+    public static final Logic NONE = new Logic("", "", List.of());
+
+    public Logic {
+      checks = List.copyOf(checks);
+    }
+  }
+
+  /**
+   * How a question is laid out; the words mean the same on every screen and on paper.
+   *
+   * @param as "buttons", "list", "side by side" or "compact"; "" for what suits its type
+   * @param half whether it takes half of the width
+   * @param picture the id of its reference picture, or of the picture to look at; "" for none
+   * @param block the block of its section that it stands in; "" for none
+   */
+  public record Layout(String as, boolean half, String picture, String block) {
+    /** The words for {@code as}. */
+    public static final List<String> WAYS =
+        List.of("", "buttons", "list", "side by side", "compact");
+
+    /** Nothing particular. */
+    public static final Layout PLAIN = new Layout("", false, "", "");
+
+    public Layout {
+      if (!WAYS.contains(as))
+        throw new IllegalArgumentException("there is no way ‘" + as + "’ to lay a question out");
+    }
+  }
+
   public Question {
     codes = List.copyOf(codes);
-    checks = List.copyOf(checks);
     prefill = List.copyOf(prefill);
-    if (decimals < -1 || decimals > 12)
-      throw new IllegalArgumentException("decimals run from 0 to 12");
-    if (least < 0 || most < 0 || least > 100 || most > 100)
-      throw new IllegalArgumentException("least and most run from 0 to 100");
+  }
+
+  /** A plain question that is kept on the visit. */
+  public static Question of(String name, String label, QuestionType type) {
+    return new Question(
+        name,
+        Texts.of("label", label),
+        type,
+        Limits.NONE,
+        Need.FREE,
+        Hand.FREE,
+        Wire.VISIT,
+        List.of(),
+        Logic.NONE,
+        List.of(),
+        Refresh.ONCE,
+        Layout.PLAIN);
   }
 
   /** A question for a field, prefilled from the asset; a unique field is locked on revisit. */
   public static Question forField(Field f) {
     return new Question(
         f.name(),
-        f.label(),
-        "",
+        Texts.of("label", f.label(), "hint", f.hint()),
         QuestionType.forField(f.type(), !f.codes().isEmpty()),
-        f.unit(),
-        -1,
+        new Limits(
+            f.unit(), f.decimals(), OptionalDouble.empty(), OptionalDouble.empty(), 0, 0, 0, 0),
         f.nullable() ? Need.FREE : Need.NEEDED,
-        false,
-        f.unique(),
-        f.officeOnly(),
-        f.name(),
+        new Hand(false, f.unique(), f.officeOnly()),
+        new Wire(f.name(), NotAsked.LEFT, f.unique(), false, ""),
         f.codes(),
-        "",
-        NotAsked.LEFT,
-        "",
-        List.of(),
+        Logic.NONE,
         List.of(new Source.Asset()),
-        0,
-        0);
+        Refresh.ONCE,
+        Layout.PLAIN);
+  }
+
+  /** What people read before the answer. */
+  public String label() {
+    return texts.get("label");
+  }
+
+  /** A line of help. */
+  public String hint() {
+    return texts.get("hint");
+  }
+
+  /** The unit of a number; "" for none. */
+  public String unit() {
+    return limits.unit();
+  }
+
+  /** Decimals kept; -1 for as given. */
+  public int decimals() {
+    return limits.decimals();
+  }
+
+  /** Whether it never travels. */
+  public boolean officeOnly() {
+    return hand.officeOnly();
+  }
+
+  /** The layer field that it writes to; "" for none. */
+  public String writesTo() {
+    return wire.writesTo();
   }
 
   /** Whether a formula gives the value. */
   public boolean isWorkedOut() {
-    return !workOut.isEmpty();
+    return !logic.workOut().isEmpty();
+  }
+
+  /** The question in another language, as far as it has texts in it. */
+  public Question in(String language) {
+    return new Question(
+        name,
+        texts.in(language),
+        type,
+        limits,
+        need,
+        hand,
+        wire,
+        codes.stream().map(c -> c.in(language)).toList(),
+        new Logic(
+            logic.askWhen(),
+            logic.workOut(),
+            logic.checks().stream().map(c -> c.in(language)).toList()),
+        prefill,
+        refresh,
+        layout);
   }
 
   /**
    * The kind of value of an answer: a choice that writes to a number field answers with numbers.
    */
   public ValueType valueType(Schema schema) {
-    if (type == QuestionType.CHOICE)
-      return schema.field(writesTo).map(f -> f.type().valueType()).orElse(ValueType.TEXT);
+    if (type == QuestionType.CHOICE || type == QuestionType.GRADE)
+      return schema.field(writesTo()).map(f -> f.type().valueType()).orElse(ValueType.TEXT);
     return type.valueType();
   }
 
-  /**
-   * An answer for people: a code as its label, a number with its decimals, the unit behind it; ""
-   * for none.
-   */
+  /** The answer as this question keeps it: rounded to its decimals, trimmed. */
+  Value kept(Value v) {
+    if (v instanceof Value.Num n && type.isWhole() && isWorkedOut())
+      return Value.of(Numbers.round(n.value(), 0));
+    if (v instanceof Value.Num n && decimals() >= 0)
+      return Value.of(Numbers.round(n.value(), decimals()));
+    return v instanceof Value.Text t ? Value.text(t.value().trim()) : v;
+  }
+
+  /** The answer for people: a code by its label, a number with its unit. */
   public String shown(Value v) {
     if (v.isEmpty()) return "";
-    String s = v.plain();
-    if (v instanceof Value.Num n && decimals >= 0) s = Numbers.fixed(n.value(), decimals);
-    for (Code c : codes) if (c.code().equals(v.plain())) s = c.label();
-    return unit.isEmpty() ? s : s + " " + unit;
+    if (v instanceof Value.Many m) {
+      StringBuilder b = new StringBuilder();
+      for (Value x : m.values()) b.append(b.length() == 0 ? "" : ", ").append(labelOf(x));
+      return b.toString();
+    }
+    if (type == QuestionType.DURATION && v instanceof Value.Num n) return duration(n.value());
+    String s =
+        v instanceof Value.Num n && decimals() >= 0 && codes.isEmpty()
+            ? Numbers.fixed(n.value(), decimals())
+            : labelOf(v);
+    return unit().isEmpty() ? s : s + " " + unit();
+  }
+
+  private static String duration(double minutes) {
+    long whole = (long) Math.floor(minutes / 60);
+    String rest = Numbers.plain(minutes - whole * 60) + " min";
+    return whole == 0 ? rest : whole + " h " + rest;
+  }
+
+  /** The label of a code; the value itself when the list does not have it. */
+  String labelOf(Value v) {
+    String plain = v.plain();
+    for (Code c : codes) if (c.code().equals(plain)) return c.label();
+    return plain;
   }
 
   /** The JSON form; members that have their usual value are left out. */
   public JsonObject json() {
-    JsonObject o = new JsonObject().add("name", name).add("label", label).add("type", type.id());
-    if (!hint.isEmpty()) o.add("hint", hint);
-    if (!unit.isEmpty()) o.add("unit", unit);
-    if (decimals >= 0) o.add("decimals", decimals);
-    if (need != Need.FREE) o.add("need", need.id());
-    if (readOnly) o.add("readOnly", true);
-    if (lockOnRevisit) o.add("lockOnRevisit", true);
-    if (officeOnly) o.add("officeOnly", true);
-    if (!writesTo.isEmpty()) o.add("writesTo", writesTo);
-    if (!codes.isEmpty()) o.add("codes", Code.write(codes));
-    if (!askWhen.isEmpty()) o.add("askWhen", askWhen);
-    if (notAsked == NotAsked.EMPTIED) o.add("notAsked", "emptied");
-    if (!workOut.isEmpty()) o.add("workOut", workOut);
-    if (!checks.isEmpty()) o.add("checks", Check.write(checks));
-    if (!prefill.isEmpty()) o.add("prefill", Source.write(prefill));
-    if (least > 0) o.add("least", least);
-    if (most > 0) o.add("most", most);
-    return o;
+    return QuestionJson.write(this);
   }
 
   /**
@@ -152,29 +282,6 @@ public record Question(
    *     the type is not known
    */
   public static Question read(JsonObject o) {
-    String type = o.getString("type", "text");
-    String need = o.getString("need", "free");
-    return new Question(
-        o.getString("name", ""),
-        o.getString("label", o.getString("name", "")),
-        o.getString("hint", ""),
-        QuestionType.of(type)
-            .orElseThrow(
-                () -> new IllegalArgumentException("there is no question type ‘" + type + "’")),
-        o.getString("unit", ""),
-        o.getInt("decimals", -1),
-        need.equals("needed") ? Need.NEEDED : need.equals("wanted") ? Need.WANTED : Need.FREE,
-        o.getBoolean("readOnly", false),
-        o.getBoolean("lockOnRevisit", false),
-        o.getBoolean("officeOnly", false),
-        o.getString("writesTo", ""),
-        Code.read(o.get("codes")),
-        o.getString("askWhen", ""),
-        o.getString("notAsked", "left").equals("emptied") ? NotAsked.EMPTIED : NotAsked.LEFT,
-        o.getString("workOut", ""),
-        Check.read(o.get("checks")),
-        Source.read(o.get("prefill")),
-        o.getInt("least", 0),
-        o.getInt("most", 0));
+    return QuestionJson.read(o);
   }
 }

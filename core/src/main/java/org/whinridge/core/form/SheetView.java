@@ -3,99 +3,169 @@ package org.whinridge.core.form;
 import com.eclipsesource.json.JsonArray;
 import com.eclipsesource.json.JsonObject;
 import java.util.List;
-import java.util.Optional;
-import java.util.function.Predicate;
 import org.locationtech.jts.geom.Coordinate;
 import org.whinridge.core.layer.Code;
 import org.whinridge.core.merge.Merge;
+import org.whinridge.core.place.Geodesy;
 import org.whinridge.core.value.Value;
 import org.whinridge.core.value.ValueJson;
+import org.whinridge.core.value.ValueType;
 
 /**
- * An open form as JSON for the one module that draws sheets: sections, questions that are asked,
- * values, open points, progress.
+ * An open form as JSON for the one module that draws sheets: sections, blocks, rows, questions that
+ * are asked, values, open points, progress. What a question looks like is kept as text until
+ * something about it changes, so that an answer costs what it touches.
  */
 final class SheetView {
+  /** Tells whether people can't change an answer. */
+  interface Fixed {
+    boolean test(int question, Row row);
+  }
+
+  /** What is counted over a section. */
+  private static final class Progress {
+    int asked;
+    int answered;
+    int toConfirm;
+  }
+
   private final ExecutableForm form;
   private final VisitStart start;
-  private final Answers answers;
-  private final Optional<Coordinate> place;
-  private final List<OpenPoint> points;
-  private final Predicate<Question> fixed;
+  private final VisitState state;
+  private final Fixed fixed;
+  private final String[] heads;
 
-  SheetView(
-      ExecutableForm form,
-      VisitStart start,
-      Answers answers,
-      Optional<Coordinate> place,
-      List<OpenPoint> points,
-      Predicate<Question> fixed) {
+  SheetView(ExecutableForm form, VisitStart start, VisitState state, Fixed fixed) {
     this.form = form;
     this.start = start;
-    this.answers = answers;
-    this.place = place;
-    this.points = points;
+    this.state = state;
     this.fixed = fixed;
+    heads = new String[form.form().sections().size()];
+    int page = -1;
+    for (int s = 0; s < heads.length; s++) {
+      if (s == 0 || form.form().sections().get(s).startsPage()) page++;
+      heads[s] = head(s, page);
+    }
   }
 
-  JsonObject json() {
-    JsonArray sections = new JsonArray();
-    int page = -1;
-    int asked = 0;
-    int answered = 0;
-    for (int s = 0; s < form.form().sections().size(); s++) {
-      Section section = form.form().sections().get(s);
-      if (s == 0 || section.startsPage()) page++;
-      JsonArray questions = new JsonArray();
-      int open = 0;
-      for (Question q : section.questions()) {
-        int i = form.indexOf(q.name());
-        if (!answers.asked[i]) continue;
-        questions.add(question(q, i));
-        if (q.type() == QuestionType.READ) continue;
-        asked++;
-        if (!answers.values[i].isEmpty()) answered++;
-        if (!answers.values[i].isEmpty() && !answers.provenance[i].confirmed() && !fixed.test(q))
-          open++;
-      }
-      sections.add(
-          new JsonObject()
-              .add("index", s)
-              .add("title", section.title())
-              .add("intro", section.intro())
-              .add("page", page)
-              .add("toConfirm", open)
-              .add("questions", questions));
-    }
-    JsonArray ps = new JsonArray();
-    for (OpenPoint p : points)
-      ps.add(
-          p.json()
-              .add("label", form.form().question(p.question()).map(Question::label).orElse("")));
+  /** The head of a section up to its last unchanging member, without the closing brace. */
+  private String head(int s, int page) {
+    Section section = form.form().sections().get(s);
     JsonObject o =
         new JsonObject()
-            .add("title", form.form().title())
-            .add(
-                "caption",
-                start.feature().map(f -> form.schema().caption(f.values())).orElse("new feature"))
-            .add("pages", page + 1)
-            .add("sections", sections)
-            .add("points", ps)
-            .add("asked", asked)
-            .add("answered", answered)
-            .add("complete", points.stream().noneMatch(p -> p.kind().holdsBack()));
-    place.ifPresent(
-        p ->
-            o.add(
-                "place",
-                new JsonObject()
-                    .add("lon", ValueJson.number(p.x))
-                    .add("lat", ValueJson.number(p.y))));
-    return o;
+            .add("index", s)
+            .add("title", section.title())
+            .add("intro", section.texts().get("intro"))
+            .add("page", page);
+    if (!section.name().isEmpty()) o.add("name", section.name());
+    JsonArray blocks = new JsonArray();
+    for (Section.Block b : section.blocks())
+      blocks.add(
+          new JsonObject()
+              .add("name", b.name())
+              .add("title", b.texts().get("title"))
+              .add("intro", b.texts().get("intro")));
+    if (!blocks.isEmpty()) o.add("blocks", blocks);
+    String text = o.toString();
+    return text.substring(0, text.length() - 1);
   }
 
-  private JsonObject question(Question q, int i) {
-    Value v = answers.values[i];
+  String text(List<OpenPoint> points, boolean canUndo) {
+    StringBuilder b = new StringBuilder(4096).append("{\"title\":");
+    b.append(quoted(form.form().title()))
+        .append(",\"caption\":")
+        .append(
+            quoted(
+                start.feature().map(f -> form.schema().caption(f.values())).orElse("new feature")));
+    int pages = 1;
+    for (int s = 1; s < heads.length; s++) if (form.form().sections().get(s).startsPage()) pages++;
+    b.append(",\"pages\":").append(heads.length == 0 ? 0 : pages).append(",\"sections\":[");
+    Progress all = new Progress();
+    int list = 0;
+    for (int s = 0; s < heads.length; s++) {
+      Progress p = new Progress();
+      b.append(s == 0 ? "" : ",").append(heads[s]);
+      if (form.form().sections().get(s).isList()) rows(s, list++, p, b);
+      else {
+        b.append(",\"questions\":[");
+        questions(s, state.top, null, p, b);
+        b.append(']');
+      }
+      b.append(",\"toConfirm\":").append(p.toConfirm);
+      b.append(",\"asked\":").append(p.asked).append(",\"answered\":").append(p.answered);
+      b.append('}');
+      all.asked += p.asked;
+      all.answered += p.answered;
+    }
+    b.append("],\"points\":").append(points(points));
+    b.append(",\"asked\":").append(all.asked).append(",\"answered\":").append(all.answered);
+    b.append(",\"complete\":").append(points.stream().noneMatch(p -> p.kind().holdsBack()));
+    b.append(",\"canUndo\":").append(canUndo);
+    state.geometry.ifPresent(
+        g -> {
+          Coordinate at = Geodesy.anchor(g);
+          b.append(",\"place\":{\"lon\":")
+              .append(ValueJson.number(at.x))
+              .append(",\"lat\":")
+              .append(ValueJson.number(at.y))
+              .append('}');
+        });
+    return b.append('}').toString();
+  }
+
+  private void rows(int s, int list, Progress p, StringBuilder b) {
+    Section.Rows rows = form.lists().get(list).rows();
+    long there = state.rows.get(list).stream().filter(r -> r.state.isThere()).count();
+    b.append(",\"list\":{\"least\":").append(rows.least()).append(",\"most\":").append(rows.most());
+    b.append(",\"asked\":").append(state.isAsked(form, list));
+    b.append(",\"canAdd\":").append(rows.most() == 0 || there < rows.most());
+    b.append("},\"questions\":[],\"rows\":[");
+    boolean first = true;
+    for (Row r : state.rows.get(list)) {
+      b.append(first ? "" : ",").append("{\"id\":").append(quoted(r.id));
+      b.append(",\"state\":").append(quoted(r.state.id())).append(",\"questions\":[");
+      first = false;
+      if (r.state == Row.State.TO_CONFIRM) p.toConfirm++;
+      questions(s, r.answers, r, p, b);
+      b.append("]}");
+    }
+    b.append(']');
+  }
+
+  private void questions(int s, Answers a, Row row, Progress p, StringBuilder b) {
+    boolean first = true;
+    for (int i : form.sheet(s)) {
+      int k = form.local(i);
+      if (!a.asked[k]) continue;
+      if (a.drawn[k] == null) a.drawn[k] = question(i, a, row).toString();
+      b.append(first ? "" : ",").append(a.drawn[k]);
+      first = false;
+      if (!form.at(i).question().type().hasAnswer()) continue;
+      p.asked++;
+      if (a.values[k].isEmpty()) continue;
+      p.answered++;
+      if (!a.provenance[k].confirmed() && !fixed.test(i, row)) p.toConfirm++;
+    }
+  }
+
+  private JsonArray points(List<OpenPoint> points) {
+    JsonArray a = new JsonArray();
+    for (OpenPoint p : points) a.add(p.json().add("label", label(p.question())));
+    return a;
+  }
+
+  private String label(String name) {
+    int i = form.indexOf(name);
+    if (i >= 0) return form.at(i).question().label();
+    if (name.equals("place")) return "Place";
+    int l = form.listOf(name);
+    return l < 0 ? "" : form.form().sections().get(form.lists().get(l).section()).title();
+  }
+
+  private JsonObject question(int i, Answers a, Row row) {
+    Question q = form.at(i).question();
+    int k = form.local(i);
+    Value v = a.values[k];
     JsonObject o =
         new JsonObject()
             .add("name", q.name())
@@ -104,27 +174,74 @@ final class SheetView {
             .add("need", q.need().id())
             .add("value", ValueJson.write(v))
             .add("shown", q.shown(v));
-    if (!q.hint().isEmpty()) o.add("hint", q.hint());
-    if (!q.unit().isEmpty()) o.add("unit", q.unit());
-    if (q.decimals() >= 0) o.add("decimals", q.decimals());
-    if (!q.codes().isEmpty()) o.add("codes", codes(q, v));
-    if (fixed.test(q)) o.add("fixed", true);
+    if (row != null) o.add("row", row.id);
+    text(o, "hint", q.hint());
+    text(o, "placeholder", q.texts().get("placeholder"));
+    limits(o, q);
+    if (!q.codes().isEmpty()) o.add("codes", codes(q, v, a.unfit.get(k)));
+    if (fixed.test(i, row)) o.add("fixed", true);
     if (q.isWorkedOut()) o.add("workedOut", true);
-    if (q.most() > 0) o.add("most", q.most());
-    Provenance p = answers.provenance[i];
+    layout(o, q);
+    Provenance p = a.provenance[k];
     if (!p.said().isEmpty()) o.add("from", p.said()).add("confirmed", p.confirmed());
-    if (!answers.notes[i].isEmpty()) o.add("note", answers.notes[i]);
+    text(o, "note", a.notes[k]);
+    if (a.offers[k] != null)
+      o.add(
+          "offer",
+          new JsonObject()
+              .add("shown", q.shown(a.offers[k].value()))
+              .add("from", a.offers[k].provenance().said()));
     Value was = start.feature().map(f -> f.value(q.writesTo())).orElse(Value.EMPTY);
     if (!q.writesTo().isEmpty() && !was.isEmpty() && !Merge.same(was, v, 8))
       o.add("was", q.shown(was));
     return o;
   }
 
-  private static JsonArray codes(Question q, Value v) {
+  private static void limits(JsonObject o, Question q) {
+    Limits l = q.limits();
+    text(o, "unit", l.unit());
+    if (l.decimals() >= 0) o.add("decimals", l.decimals());
+    l.from().ifPresent(d -> o.add("from_value", ValueJson.number(d)));
+    l.to().ifPresent(d -> o.add("to_value", ValueJson.number(d)));
+    if (l.step() > 0) o.add("step", ValueJson.number(l.step()));
+    if (l.least() > 0) o.add("least", l.least());
+    if (l.most() > 0) o.add("most", l.most());
+    if (l.lines() > 0) o.add("lines", l.lines());
+  }
+
+  private static void layout(JsonObject o, Question q) {
+    text(o, "as", q.layout().as());
+    if (q.layout().half()) o.add("half", true);
+    text(o, "picture", q.layout().picture());
+    text(o, "block", q.layout().block());
+    text(o, "layer", q.wire().layer());
+  }
+
+  private static void text(JsonObject o, String member, String text) {
+    if (!text.isEmpty()) o.add(member, text);
+  }
+
+  /** The codes offered; one that is retired or does not fit is shown only where it stands. */
+  private static JsonArray codes(Question q, Value v, List<Code> unfit) {
     JsonArray a = new JsonArray();
-    for (Code c : q.codes())
-      if (!c.retired() || c.code().equals(v.plain()))
-        a.add(new JsonObject().add("code", c.code()).add("label", c.label()));
+    for (Code c : q.codes()) {
+      boolean offered = !c.retired() && !unfit.contains(c);
+      if (!offered && !stands(c, v)) continue;
+      JsonObject o = new JsonObject().add("code", c.code()).add("label", c.label());
+      if (c.alone()) o.add("alone", true);
+      if (unfit.contains(c)) o.add("unfit", true);
+      a.add(o);
+    }
     return a;
+  }
+
+  private static boolean stands(Code c, Value v) {
+    if (v.type() != ValueType.LIST) return c.code().equals(v.plain());
+    for (Value one : ((Value.Many) v).values()) if (c.code().equals(one.plain())) return true;
+    return false;
+  }
+
+  private static String quoted(String s) {
+    return com.eclipsesource.json.Json.value(s).toString();
   }
 }

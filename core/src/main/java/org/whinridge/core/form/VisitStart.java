@@ -1,68 +1,180 @@
 package org.whinridge.core.form;
 
+import com.eclipsesource.json.JsonArray;
 import com.eclipsesource.json.JsonObject;
 import com.eclipsesource.json.JsonValue;
 import java.time.Instant;
 import java.time.LocalDate;
+import java.util.ArrayList;
 import java.util.LinkedHashMap;
+import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalDouble;
+import java.util.OptionalInt;
 import org.locationtech.jts.geom.Coordinate;
 import org.whinridge.core.layer.Feature;
 import org.whinridge.core.place.CoordinateSystem;
-import org.whinridge.core.prefill.LookupResult;
 import org.whinridge.core.prefill.PlaceIndex;
 import org.whinridge.core.value.Value;
+import org.whinridge.core.value.ValueJson;
 
 /**
  * All that a visit begins with; the same inputs give the same visit anywhere.
  *
  * @param feature the feature visited; empty for a new one
- * @param last the last accepted visit's answers by question; empty for none
- * @param lastDay the day of that visit
+ * @param last the last accepted visit
  * @param person who fills it
  * @param device the device's name
  * @param startedAt when it began, UTC
  * @param offsetMinutes the device's offset from UTC in minutes
  * @param edition the edition's number, 0 for a draft
- * @param position where the device is
- * @param accuracyM the position's horizontal accuracy in metres
+ * @param fix where the device is
  * @param lookups layers for place look-ups, by layer id
  * @param system the project's coordinate system
+ * @param taken whether another feature has a value already
+ * @param turn outdoors, or the second turn at the desk that answers the office part
  */
 public record VisitStart(
     Optional<Feature> feature,
-    Map<String, Value> last,
-    Optional<LocalDate> lastDay,
+    Last last,
     String person,
     String device,
     Instant startedAt,
     int offsetMinutes,
     int edition,
-    Optional<Coordinate> position,
-    OptionalDouble accuracyM,
+    Fix fix,
     Map<String, PlaceIndex> lookups,
-    Optional<CoordinateSystem> system) {
-  /** The day at the device when the visit began. */
-  public LocalDate today() {
-    return startedAt
-        .plusSeconds(offsetMinutes * 60L)
-        .atOffset(java.time.ZoneOffset.UTC)
-        .toLocalDate();
+    Optional<CoordinateSystem> system,
+    Taken taken,
+    Turn turn) {
+  /** Who fills the visit in: the device outdoors, or the office at the desk. */
+  public enum Turn {
+    OUTDOORS,
+    DESK
   }
 
-  /** Looks a field up at a place. */
-  LookupResult lookUp(String layerId, String field, Optional<Coordinate> at) {
-    PlaceIndex index = lookups.get(layerId);
-    if (index == null) return new LookupResult.LayerMissing();
-    return at.isEmpty() ? new LookupResult.NoPosition() : index.containing(at.get(), field);
+  /**
+   * What the last accepted visit of the same feature answered.
+   *
+   * @param answers by question
+   * @param day the day of that visit
+   * @param rows the rows of its list sections that were there, by section
+   */
+  public record Last(
+      Map<String, Value> answers, Optional<LocalDate> day, Map<String, List<LastRow>> rows) {
+    /** No last visit. */
+    public static final Last NONE = new Last(Map.of(), Optional.empty(), Map.of());
+  }
+
+  /** A row of the last visit. */
+  public record LastRow(String id, Map<String, Value> answers) {}
+
+  /** A position with its quality. */
+  public record Fix(
+      Optional<Coordinate> position, OptionalDouble accuracyM, OptionalInt satellites) {
+    /** No position. */
+    public static final Fix NONE =
+        new Fix(Optional.empty(), OptionalDouble.empty(), OptionalInt.empty());
+  }
+
+  /** Knows the values that other features have, of the pack or of the whole layer. */
+  public interface Taken {
+    /** Whether another feature than {@code self} ("" for a new one) has the value in the field. */
+    boolean by(String field, Value value, String self);
+  }
+
+  /** Knows of no other feature. */
+  public static final Taken NOTHING_TAKEN = (field, value, self) -> false;
+
+  /** The day at the device when the visit began. */
+  public LocalDate today() {
+    return local().toLocalDate();
+  }
+
+  /** The time of day at the device when the visit began, as HH:MM. */
+  String timeOfDay() {
+    String s = local().toLocalTime().toString();
+    return s.substring(0, 5);
+  }
+
+  private java.time.OffsetDateTime local() {
+    return startedAt.plusSeconds(offsetMinutes * 60L).atOffset(java.time.ZoneOffset.UTC);
+  }
+
+  /** The same visit in its second turn, at the desk. */
+  public VisitStart atTheDesk() {
+    return new VisitStart(
+        feature,
+        last,
+        person,
+        device,
+        startedAt,
+        offsetMinutes,
+        edition,
+        fix,
+        lookups,
+        system,
+        taken,
+        Turn.DESK);
+  }
+
+  /** The same visit to another feature, of which no last visit is known. */
+  VisitStart on(Feature other) {
+    return new VisitStart(
+        Optional.of(other),
+        Last.NONE,
+        person,
+        device,
+        startedAt,
+        offsetMinutes,
+        edition,
+        fix,
+        lookups,
+        system,
+        taken,
+        turn);
+  }
+
+  /** The same visit with other look-up layers. */
+  public VisitStart with(Map<String, PlaceIndex> others) {
+    return new VisitStart(
+        feature,
+        last,
+        person,
+        device,
+        startedAt,
+        offsetMinutes,
+        edition,
+        fix,
+        others,
+        system,
+        taken,
+        turn);
+  }
+
+  /** The same visit knowing the values that others have. */
+  public VisitStart with(Taken others) {
+    return new VisitStart(
+        feature,
+        last,
+        person,
+        device,
+        startedAt,
+        offsetMinutes,
+        edition,
+        fix,
+        lookups,
+        system,
+        others,
+        turn);
   }
 
   /**
    * A start from its JSON form: person, device, startedAt (ISO 8601), offset (minutes), edition,
-   * position {lon, lat, accuracy}, last {question: value}, lastDay. Feature, look-up layers and
-   * coordinate system are given beside it, since they live longer than one visit.
+   * position {lon, lat, accuracy, satellites}, last {question: value, list section: [{id,
+   * answers}]}, lastDay, turn. Feature, look-up layers and coordinate system are given beside it,
+   * since they live longer than one visit.
    */
   public static VisitStart read(
       JsonObject o,
@@ -70,39 +182,65 @@ public record VisitStart(
       Map<String, PlaceIndex> lookups,
       Optional<CoordinateSystem> system,
       ExecutableForm form) {
-    JsonValue p = o.get("position");
-    Optional<Coordinate> position =
-        p == null || !p.isObject()
-            ? Optional.empty()
-            : Optional.of(
-                new Coordinate(p.asObject().getDouble("lon", 0), p.asObject().getDouble("lat", 0)));
-    JsonValue accuracy = p == null || !p.isObject() ? null : p.asObject().get("accuracy");
-    Map<String, Value> last = new LinkedHashMap<>();
-    if (o.get("last") != null && o.get("last").isObject())
-      for (JsonObject.Member m : o.get("last").asObject())
-        form.form()
-            .question(m.getName())
-            .ifPresent(
-                q ->
-                    last.put(
-                        m.getName(),
-                        org.whinridge.core.value.ValueJson.read(
-                            m.getValue(), q.valueType(form.schema()))));
-    String lastDay = o.getString("lastDay", "");
     return new VisitStart(
         feature,
-        last,
-        lastDay.isEmpty() ? Optional.empty() : Optional.of(LocalDate.parse(lastDay)),
+        last(o, form),
         o.getString("person", ""),
         o.getString("device", ""),
         Instant.parse(o.getString("startedAt", "1970-01-01T00:00:00Z")),
         o.getInt("offset", 0),
         o.getInt("edition", 0),
-        position,
+        fix(o.get("position")),
+        lookups,
+        system,
+        NOTHING_TAKEN,
+        o.getString("turn", "").equals("desk") ? Turn.DESK : Turn.OUTDOORS);
+  }
+
+  private static Fix fix(JsonValue v) {
+    if (v == null || !v.isObject()) return Fix.NONE;
+    JsonObject p = v.asObject();
+    JsonValue accuracy = p.get("accuracy");
+    JsonValue satellites = p.get("satellites");
+    return new Fix(
+        Optional.of(new Coordinate(p.getDouble("lon", 0), p.getDouble("lat", 0))),
         accuracy == null || !accuracy.isNumber()
             ? OptionalDouble.empty()
             : OptionalDouble.of(accuracy.asDouble()),
-        lookups,
-        system);
+        satellites == null || !satellites.isNumber()
+            ? OptionalInt.empty()
+            : OptionalInt.of((int) satellites.asDouble()));
+  }
+
+  private static Last last(JsonObject o, ExecutableForm form) {
+    String day = o.getString("lastDay", "");
+    Map<String, Value> answers = new LinkedHashMap<>();
+    Map<String, List<LastRow>> rows = new LinkedHashMap<>();
+    if (o.get("last") != null && o.get("last").isObject())
+      for (JsonObject.Member m : o.get("last").asObject()) {
+        if (form.listOf(m.getName()) < 0) answer(m, form, answers);
+        else if (m.getValue().isArray()) rows.put(m.getName(), rows(m.getValue().asArray(), form));
+      }
+    return new Last(
+        answers, day.isEmpty() ? Optional.empty() : Optional.of(LocalDate.parse(day)), rows);
+  }
+
+  private static void answer(JsonObject.Member m, ExecutableForm form, Map<String, Value> into) {
+    int i = form.indexOf(m.getName());
+    if (i >= 0) into.put(m.getName(), ValueJson.read(m.getValue(), form.at(i).type()));
+  }
+
+  private static List<LastRow> rows(JsonArray a, ExecutableForm form) {
+    List<LastRow> out = new ArrayList<>();
+    for (JsonValue v : a) {
+      if (!v.isObject()) continue;
+      Row.State state = Row.State.of(v.asObject().getString("state", ""));
+      JsonValue stored = v.asObject().get("answers");
+      if (!state.isThere() || stored == null || !stored.isObject()) continue;
+      Map<String, Value> answers = new LinkedHashMap<>();
+      for (JsonObject.Member m : stored.asObject()) answer(m, form, answers);
+      out.add(new LastRow(v.asObject().getString("id", "row" + out.size()), answers));
+    }
+    return out;
   }
 }

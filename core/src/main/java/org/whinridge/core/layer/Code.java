@@ -4,7 +4,10 @@ import com.eclipsesource.json.JsonArray;
 import com.eclipsesource.json.JsonObject;
 import com.eclipsesource.json.JsonValue;
 import java.util.ArrayList;
+import java.util.Collections;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
 
 /**
  * One allowed value.
@@ -14,8 +17,29 @@ import java.util.List;
  * @param retired kept where it is, not offered any more
  * @param fitsWhen a rule: offered only where it holds; "" for always
  * @param alone whether it excludes the others in a many choice
+ * @param labels what people read in other languages, by language tag (BCP 47)
  */
-public record Code(String code, String label, boolean retired, String fitsWhen, boolean alone) {
+public record Code(
+    String code,
+    String label,
+    boolean retired,
+    String fitsWhen,
+    boolean alone,
+    Map<String, String> labels) {
+  public Code {
+    labels = Collections.unmodifiableMap(new LinkedHashMap<>(labels));
+  }
+
+  /** A code in one language. */
+  public Code(String code, String label, boolean retired, String fitsWhen, boolean alone) {
+    this(code, label, retired, fitsWhen, alone, Map.of());
+  }
+
+  /** The code with the label of another language, if it has one. */
+  public Code in(String language) {
+    return new Code(code, labels.getOrDefault(language, label), retired, fitsWhen, alone, labels);
+  }
+
   /** A code without conditions. */
   public Code(String code, String label, boolean retired) {
     this(code, label, retired, "", false);
@@ -34,6 +58,11 @@ public record Code(String code, String label, boolean retired, String fitsWhen, 
       if (c.retired) o.add("retired", true);
       if (!c.fitsWhen.isEmpty()) o.add("fitsWhen", c.fitsWhen);
       if (c.alone) o.add("alone", true);
+      if (!c.labels.isEmpty()) {
+        JsonObject in = new JsonObject();
+        c.labels.forEach(in::add);
+        o.add("in", in);
+      }
       a.add(o);
     }
     return a;
@@ -45,13 +74,18 @@ public record Code(String code, String label, boolean retired, String fitsWhen, 
     if (json == null) return out;
     for (JsonValue v : json.asArray()) {
       JsonObject o = v.asObject();
+      Map<String, String> labels = new LinkedHashMap<>();
+      if (o.get("in") != null)
+        for (JsonObject.Member m : o.get("in").asObject())
+          labels.put(m.getName(), m.getValue().asString());
       out.add(
           new Code(
               o.getString("code", ""),
               o.getString("label", o.getString("code", "")),
               o.getBoolean("retired", false),
               o.getString("fitsWhen", ""),
-              o.getBoolean("alone", false)));
+              o.getBoolean("alone", false),
+              labels));
     }
     return List.copyOf(out);
   }

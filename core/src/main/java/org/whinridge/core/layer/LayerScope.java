@@ -28,7 +28,8 @@ public final class LayerScope implements Scope {
               f.name(),
               f.type().valueType(),
               f.label(),
-              f.codes().stream().map(c -> new CodeLabel(c.code(), c.label())).toList()));
+              f.codes().stream().map(c -> new CodeLabel(c.code(), c.label())).toList(),
+              f.unit()));
   }
 
   @Override

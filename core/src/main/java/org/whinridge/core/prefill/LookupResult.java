@@ -1,17 +1,33 @@
 package org.whinridge.core.prefill;
 
-import org.whinridge.core.value.Value;
+import java.util.List;
+import java.util.Optional;
+import org.whinridge.core.layer.Feature;
+import org.whinridge.core.place.Alongside;
 
 /** What a place look-up came to. Each outcome is said in words on the sheet. */
 public sealed interface LookupResult {
   /**
-   * One feature answered; {@code several} tells that others held the position too and the smallest
-   * area won.
+   * One feature found.
+   *
+   * @param distanceM geodesic metres from the place, 0 when it holds or touches it
+   * @param alongside where the place lies along it; present for a look-up along lines
    */
-  record Found(Value value, String featureId, long version, boolean several)
-      implements LookupResult {}
+  record Hit(Feature feature, double distanceM, Optional<Alongside> alongside) {}
 
-  /** No feature holds the position. */
+  /**
+   * What was found, best first, at least one.
+   *
+   * @param all whether all of them answer (a summary, or a list of several), not the first alone
+   * @param several whether others would have answered too
+   */
+  record Found(List<Hit> hits, boolean all, boolean several) implements LookupResult {
+    public Found {
+      hits = List.copyOf(hits);
+    }
+  }
+
+  /** No feature fits. */
   record NoMatch() implements LookupResult {}
 
   /** The visit has no position yet. */
@@ -19,4 +35,7 @@ public sealed interface LookupResult {
 
   /** The layer did not travel with the pack. */
   record LayerMissing() implements LookupResult {}
+
+  /** The filter can't be read against the layer that travelled. */
+  record FilterBroken(String message) implements LookupResult {}
 }

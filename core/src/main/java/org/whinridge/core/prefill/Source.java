@@ -6,6 +6,7 @@ import com.eclipsesource.json.JsonObject;
 import com.eclipsesource.json.JsonValue;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
 
 /** One source in a question's prefill chain. The first source that gives a value wins. */
 public sealed interface Source {
@@ -18,48 +19,75 @@ public sealed interface Source {
    */
   record LastVisit(int mostDays) implements Source {}
 
-  /** A field of the polygon of another layer that holds the visit's position. */
-  record Place(String layerId, String layerName, String field) implements Source {}
+  /**
+   * Something of another layer by the visit's place.
+   *
+   * @param shared the name of a look-up of the form that several questions share; "" for one of its
+   *     own
+   * @param own the look-up of its own, when it has one
+   */
+  record Place(String shared, Optional<LookUp> own, Take take) implements Source {}
 
-  /** Something the device knows: person, device, date, time, accuracy, easting, northing. */
+  /** Something the device knows: person, device, date, time, position, accuracy and so on. */
   record Device(String item) implements Source {}
 
   /** A value written in the form, as JSON text. */
   record Fixed(String json) implements Source {}
 
+  /** A start value worked out by a formula, CQL2 Text. */
+  record WorkedOut(String formula) implements Source {}
+
   /** The items that a device source can give. */
   List<String> DEVICE_ITEMS =
-      List.of("person", "device", "date", "moment", "accuracy", "easting", "northing");
+      List.of(
+          "person",
+          "device",
+          "date",
+          "time",
+          "moment",
+          "position",
+          "accuracy",
+          "easting",
+          "northing");
 
   /** The JSON form of a chain. */
   static JsonArray write(List<Source> chain) {
     JsonArray a = new JsonArray();
-    for (Source s : chain) {
-      if (s instanceof Asset) a.add(new JsonObject().add("from", "asset"));
-      else if (s instanceof LastVisit v)
-        a.add(new JsonObject().add("from", "last visit").add("mostDays", v.mostDays()));
-      else if (s instanceof Place p)
-        a.add(
-            new JsonObject()
-                .add("from", "place")
-                .add("layer", p.layerId())
-                .add("layerName", p.layerName())
-                .add("field", p.field()));
-      else if (s instanceof Device d)
-        a.add(new JsonObject().add("from", "device").add("item", d.item()));
-      else if (s instanceof Fixed f)
-        a.add(new JsonObject().add("from", "fixed").add("value", Json.parse(f.json())));
-    }
+    for (Source s : chain) a.add(one(s));
     return a;
   }
 
-  /** Reads a chain; a source of a kind that is not known is left out. */
+  private static JsonObject one(Source s) {
+    if (s instanceof LastVisit v)
+      return new JsonObject().add("from", "last visit").add("mostDays", v.mostDays());
+    if (s instanceof Place p) {
+      JsonObject o = new JsonObject().add("from", "place");
+      if (!p.shared().isEmpty()) o.add("lookUp", p.shared());
+      p.own().ifPresent(l -> l.json().forEach(m -> o.add(m.getName(), m.getValue())));
+      if (!p.take().field().isEmpty()) o.add("field", p.take().field());
+      if (p.take().measure() != Take.Measure.VALUE) o.add("take", p.take().measure().id());
+      return o;
+    }
+    if (s instanceof Device d) return new JsonObject().add("from", "device").add("item", d.item());
+    if (s instanceof Fixed f)
+      return new JsonObject().add("from", "fixed").add("value", Json.parse(f.json()));
+    if (s instanceof WorkedOut w)
+      return new JsonObject().add("from", "worked out").add("formula", w.formula());
+    return new JsonObject().add("from", "asset");
+  }
+
+  /**
+   * Reads a chain.
+   *
+   * @throws IllegalArgumentException with a sentence for people when a source is not known
+   */
   static List<Source> read(JsonValue json) {
     List<Source> out = new ArrayList<>();
     if (json == null) return out;
     for (JsonValue v : json.asArray()) {
       JsonObject o = v.asObject();
-      switch (o.getString("from", "")) {
+      String from = o.getString("from", "");
+      switch (from) {
         case "asset":
           out.add(new Asset());
           break;
@@ -67,11 +95,7 @@ public sealed interface Source {
           out.add(new LastVisit(o.getInt("mostDays", 0)));
           break;
         case "place":
-          out.add(
-              new Place(
-                  o.getString("layer", ""),
-                  o.getString("layerName", ""),
-                  o.getString("field", "")));
+          out.add(place(o));
           break;
         case "device":
           out.add(new Device(o.getString("item", "")));
@@ -79,9 +103,27 @@ public sealed interface Source {
         case "fixed":
           out.add(new Fixed(String.valueOf(o.get("value"))));
           break;
+        case "worked out":
+          out.add(new WorkedOut(o.getString("formula", "")));
+          break;
         default:
+          throw new IllegalArgumentException("there is no source ‘" + from + "’ of a first value");
       }
     }
     return List.copyOf(out);
+  }
+
+  private static Place place(JsonObject o) {
+    String take = o.getString("take", "value");
+    String shared = o.getString("lookUp", "");
+    return new Place(
+        shared,
+        shared.isEmpty() ? Optional.of(LookUp.read(o)) : Optional.empty(),
+        new Take(
+            o.getString("field", ""),
+            Take.Measure.of(take)
+                .orElseThrow(
+                    () ->
+                        new IllegalArgumentException("a look-up has no ‘" + take + "’ to take"))));
   }
 }

@@ -137,8 +137,9 @@ final class ColumnTests {
         || c.dictionary().size() > layer.rows() / 2 + 64) return Optional.empty();
     byte[] yes = new byte[c.dictionary().size()];
     byte[] no = new byte[yes.length];
+    Rule.Part part = rule.part(n);
     for (int i = 0; i < yes.length; i++) {
-      Value v = rule.evaluate(n, situation.with(names.first(), c.dictionary().get(i)));
+      Value v = part.evaluate(situation.with(names.first(), c.dictionary().get(i)));
       yes[i] = (byte) (v.equals(Value.YES) ? 1 : 0);
       no[i] = (byte) (v.equals(Value.NO) ? 1 : 0);
     }
@@ -157,9 +158,10 @@ final class ColumnTests {
   }
 
   private Tests.Test row(Node n, Value wanted) {
+    Rule.Part part = rule.part(n);
     return (from, count, marks) -> {
       for (int i = 0; i < count; i++)
-        marks[i] = (byte) (rule.evaluate(n, situation.at(from + i)).equals(wanted) ? 1 : 0);
+        marks[i] = (byte) (part.evaluate(situation.at(from + i)).equals(wanted) ? 1 : 0);
     };
   }
 }

@@ -85,6 +85,19 @@ final class Checker {
       names.add(n.name());
       return known.get().type();
     }
+    Optional<String> instead = scope.insteadOf(n.name());
+    if (instead.isPresent()) {
+      problems.add(
+          new RuleProblem(
+              RuleProblem.Kind.UNKNOWN_NAME,
+              n.at(),
+              "‘"
+                  + n.name()
+                  + "’ is a question of a list's rows; here it is written "
+                  + instead.get(),
+              instead.get()));
+      return ValueType.EMPTY;
+    }
     Optional<String> near = Nearest.of(n.name(), scope.names());
     problems.add(
         new RuleProblem(
@@ -228,11 +241,13 @@ final class Checker {
       return f.result();
     }
     ValueType common = ValueType.EMPTY;
+    ValueType[] types = new ValueType[args.size()];
     for (int i = 0; i < args.size(); i++) {
       ValueType wanted = f.argument(i);
       if (f.name().equals("label") && i == 0 && !(args.get(0) instanceof Node.Name))
         wrong(args.get(0), "label needs the name of a question", "");
       ValueType t = type(args.get(i));
+      types[i] = t;
       if (!t.fits(wanted) && !(f.takesLists() && t == ValueType.LIST))
         wrong(args.get(i), f.name() + " expects " + wanted.said() + " here, found " + t.said(), "");
       if (f.resultLikeArguments() && !(f.name().equals("if") && i == 0)) {
@@ -244,6 +259,9 @@ final class Checker {
         if (common == ValueType.EMPTY) common = t;
       }
     }
+    for (int i = 0; i < args.size(); i++)
+      if (c.function().equals("INTERVAL")) end(args.get(i), types[i]);
+      else if (c.function().startsWith("T_")) time(c, args.get(i), types[i]);
     if (c.function().equals("matches")
         && args.get(1) instanceof Node.Literal l
         && l.value() instanceof Value.Text p
@@ -255,5 +273,21 @@ final class Checker {
               "this pattern can't be read; patterns have no look-ahead and no back reference",
               ""));
     return f.resultLikeArguments() ? common : f.result();
+  }
+
+  private void end(Node n, ValueType t) {
+    boolean open =
+        n instanceof Node.Literal l && l.value() instanceof Value.Text x && x.value().equals("..");
+    if (!open && !t.fits(ValueType.DATE) && !t.fits(ValueType.DATE_TIME))
+      wrong(n, "an interval ends at a date, a moment or '..', found " + t.said(), "");
+  }
+
+  private void time(Node.Call c, Node n, ValueType t) {
+    if (t.fits(ValueType.DATE) || t.fits(ValueType.DATE_TIME) || t.fits(ValueType.INTERVAL)) return;
+    String fix =
+        n instanceof Node.Literal l && t == ValueType.TEXT
+            ? "DATE('" + l.value().plain() + "')"
+            : "";
+    wrong(n, c.function() + " compares dates, moments and intervals, found " + t.said(), fix);
   }
 }

@@ -16,6 +16,7 @@ import java.util.function.BiPredicate;
 import java.util.function.DoubleBinaryOperator;
 import org.locationtech.jts.geom.Coordinate;
 import org.locationtech.jts.geom.Geometry;
+import org.whinridge.core.place.Alongside;
 import org.whinridge.core.place.Geodesy;
 import org.whinridge.core.value.Fold;
 import org.whinridge.core.value.Numbers;
@@ -287,6 +288,34 @@ final class Functions {
         N,
         false,
         (a, s) -> Value.of(Geodesy.bearingDeg(at(a.get(0)), at(a.get(1)))));
+    add(
+        "chainage_m(line, point)",
+        List.of(G, G),
+        2,
+        2,
+        N,
+        false,
+        (a, s) ->
+            Alongside.of(geo(a.get(0)), at(a.get(1)))
+                .<Value>map(x -> Value.of(x.chainageM()))
+                .orElse(Value.EMPTY));
+    add(
+        "INTERVAL(start, end)",
+        List.of(ANY, ANY),
+        2,
+        2,
+        ValueType.INTERVAL,
+        false,
+        (a, s) -> Temporal.interval(a));
+    for (String name : Temporal.names())
+      add(
+          name + "(a, b)",
+          List.of(ANY, ANY),
+          2,
+          2,
+          ValueType.YES_NO,
+          false,
+          (a, s) -> Temporal.relate(name, a.get(0), a.get(1)));
     one("CASEI(text)", T, T, v -> Value.text(Fold.lower(v.plain())));
     one("ACCENTI(text)", T, T, v -> Value.text(Fold.accents(v.plain())));
     spatial("S_INTERSECTS", Geometry::intersects);

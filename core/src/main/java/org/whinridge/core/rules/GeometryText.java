@@ -44,15 +44,14 @@ final class GeometryText {
     switch (kind) {
       case "BBOX":
         {
-          sign("(");
-          double[] v = new double[4];
-          for (int k = 0; k < 4; k++) {
-            if (k > 0) sign(",");
-            v[k] = number();
-          }
-          sign(")");
-          return f.toGeometry(new Envelope(v[0], v[2], v[1], v[3]));
+          List<Double> v = parts(this::number);
+          if (v.size() != 4 && v.size() != 6)
+            throw bad("a BBOX has four numbers: west, south, east, north");
+          int half = v.size() / 2;
+          return box(v.get(0), v.get(1), v.get(half), v.get(half + 1));
         }
+      case "GEOMETRYCOLLECTION":
+        return f.createGeometryCollection(parts(this::member).toArray(new Geometry[0]));
       case "POINT":
         return f.createPoint(positions().get(0));
       case "LINESTRING":
@@ -67,6 +66,30 @@ final class GeometryText {
       default:
         return f.createMultiPolygon(parts(this::polygon).toArray(new Polygon[0]));
     }
+  }
+
+  /** A box; where west lies east of east it reaches over the date line. */
+  private Geometry box(double west, double south, double east, double north) {
+    if (!GeometryJson.inRange(west, south) || !GeometryJson.inRange(east, north) || south > north)
+      throw bad("a BBOX is west, south, east, north in degrees");
+    var f = GeometryJson.WGS84;
+    if (west <= east) return f.toGeometry(new Envelope(west, east, south, north));
+    return f.createMultiPolygon(
+        new Polygon[] {
+          (Polygon) f.toGeometry(new Envelope(west, 180, south, north)),
+          (Polygon) f.toGeometry(new Envelope(-180, east, south, north))
+        });
+  }
+
+  private Geometry member() {
+    String inner = tokens.get(i).text().toUpperCase(java.util.Locale.ROOT);
+    if (!Parser.WKT.contains(inner) || inner.equals("GEOMETRYCOLLECTION"))
+      throw bad("expected a geometry in this collection, found " + tokens.get(i).said());
+    i++;
+    GeometryText one = new GeometryText(tokens, i, inner, at);
+    Geometry g = one.geometry();
+    i = one.i;
+    return g;
   }
 
   private Polygon polygon() {
@@ -98,6 +121,8 @@ final class GeometryText {
           if (bracket) i++;
           double x = number();
           double y = number();
+          if (tokens.get(i).kind() == Token.Kind.NUMBER || tokens.get(i).sign("-"))
+            number(); // a height is read over
           if (bracket) sign(")");
           if (!GeometryJson.inRange(x, y))
             throw bad("longitude runs from -180 to 180 and latitude from -90 to 90 degrees");

@@ -36,9 +36,9 @@ final class Lexer {
     else if (digit(c) || (c == '.' && i + 1 < s.length() && digit(s.charAt(i + 1)))) {
       number();
       add(Token.Kind.NUMBER, s.substring(from, i), from);
-    } else if (Character.isLetter(c) || c == '_') {
+    } else if (begins(c)) {
       while (i < s.length()
-          && (Character.isLetterOrDigit(s.charAt(i)) || s.charAt(i) == '_' || dotInName())) i++;
+          && (begins(s.charAt(i)) || Character.isDigit(s.charAt(i)) || dotInName())) i++;
       add(Token.Kind.NAME, s.substring(from, i), from);
     } else {
       String two = i + 1 < s.length() ? s.substring(i, i + 2) : "";
@@ -62,9 +62,11 @@ final class Lexer {
   }
 
   private boolean dotInName() {
-    return s.charAt(i) == '.'
-        && i + 1 < s.length()
-        && (Character.isLetter(s.charAt(i + 1)) || s.charAt(i + 1) == '_');
+    return s.charAt(i) == '.' && i + 1 < s.length() && begins(s.charAt(i + 1));
+  }
+
+  private static boolean begins(char c) {
+    return Character.isLetter(c) || c == '_' || c == ':';
   }
 
   private void number() {

@@ -6,7 +6,7 @@ import java.time.LocalDate;
 import java.util.List;
 import org.whinridge.core.value.Value;
 
-/** DATE('…') and TIMESTAMP('…'). */
+/** DATE('…'), TIMESTAMP('…') and INTERVAL('…', '…'). */
 final class Literals {
   private Literals() {}
 
@@ -37,5 +37,20 @@ final class Literals {
     }
     throw new RuleSyntax(
         new RuleProblem(RuleProblem.Kind.BAD_LITERAL, at, kind + " takes one text in quotes", ""));
+  }
+
+  /**
+   * An interval: each end is a date or moment written as a bare text, DATE(…) or TIMESTAMP(…), the
+   * text '..' for an open end, or an expression that gives a date or a moment.
+   */
+  static Node interval(List<Node> arguments, Span at) {
+    return new Node.Call("INTERVAL", arguments.stream().map(Literals::end).toList(), at);
+  }
+
+  private static Node end(Node n) {
+    if (!(n instanceof Node.Literal l)
+        || !(l.value() instanceof Value.Text t)
+        || t.value().equals("..")) return n;
+    return moment(t.value().contains("T") ? "TIMESTAMP" : "DATE", List.of(n), n.at());
   }
 }

@@ -1,5 +1,6 @@
 package org.whinridge.core.rules;
 
+import java.util.ArrayList;
 import java.util.List;
 import org.whinridge.core.value.Value;
 
@@ -7,6 +8,27 @@ import org.whinridge.core.value.Value;
 public sealed interface Node {
   /** The characters that this node was read from. */
   Span at();
+
+  /** The nodes right below this one, in the order of the text. */
+  default List<Node> parts() {
+    if (this instanceof Compare x) return List.of(x.left, x.right);
+    if (this instanceof Like x) return List.of(x.left, x.pattern);
+    if (this instanceof Between x) return List.of(x.value, x.low, x.high);
+    if (this instanceof In x) {
+      List<Node> out = new ArrayList<>(x.items.size() + 1);
+      out.add(x.value);
+      out.addAll(x.items);
+      return out;
+    }
+    if (this instanceof IsNull x) return List.of(x.value);
+    if (this instanceof Logic x) return List.of(x.left, x.right);
+    if (this instanceof Not x) return List.of(x.operand);
+    if (this instanceof Arithmetic x) return List.of(x.left, x.right);
+    if (this instanceof Negate x) return List.of(x.operand);
+    if (this instanceof Call x) return x.arguments;
+    if (this instanceof ListOf x) return x.items;
+    return List.of();
+  }
 
   /** A value written out. */
   record Literal(Value value, Span at) implements Node {}
@@ -41,7 +63,10 @@ public sealed interface Node {
   /** Minus. */
   record Negate(Node operand, Span at) implements Node {}
 
-  /** A function, in lower case; the spatial and array operators in upper case. */
+  /**
+   * A function, in lower case; the spatial, temporal and array operators and INTERVAL in upper
+   * case.
+   */
   record Call(String function, List<Node> arguments, Span at) implements Node {}
 
   /** An array {@code ('a','b')}. */

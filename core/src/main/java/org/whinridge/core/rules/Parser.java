@@ -11,8 +11,16 @@ import org.whinridge.core.value.Value;
  */
 final class Parser {
   static final int MAX_DEPTH = 64;
-  private static final Set<String> WKT =
-      Set.of("POINT", "LINESTRING", "POLYGON", "MULTIPOINT", "MULTILINESTRING", "MULTIPOLYGON");
+  static final Set<String> WKT =
+      Set.of(
+          "POINT",
+          "LINESTRING",
+          "POLYGON",
+          "MULTIPOINT",
+          "MULTILINESTRING",
+          "MULTIPOLYGON",
+          "GEOMETRYCOLLECTION");
+  private static final Set<String> COMPARISONS = Set.of("=", "<>", "<", ">", "<=", ">=");
   private static final Set<String> RESERVED =
       Set.of("AND", "OR", "NOT", "LIKE", "BETWEEN", "IN", "IS", "NULL", "DIV");
   private final List<Token> tokens;
@@ -40,8 +48,18 @@ final class Parser {
   private RuleSyntax expected(String what) {
     Token t = now();
     boolean twice = t.sign("=") && i > 0 && tokens.get(i - 1).sign("=");
-    String message = twice ? "one = is enough" : "expected " + what + ", found " + t.said();
-    return new RuleSyntax(new RuleProblem(RuleProblem.Kind.EXPECTED_OTHER, t.at(), message, ""));
+    return new RuleSyntax(
+        twice
+            ? new RuleProblem(
+                RuleProblem.Kind.EXPECTED_OTHER,
+                tokens.get(i - 1).at().to(t.at()),
+                "one = is enough",
+                "=")
+            : new RuleProblem(
+                RuleProblem.Kind.EXPECTED_OTHER,
+                t.at(),
+                "expected " + what + ", found " + t.said(),
+                ""));
   }
 
   private Span need(String sign) {
@@ -109,7 +127,7 @@ final class Parser {
   private Node comparison() {
     Node l = sum();
     Token t = now();
-    if (t.kind() == Token.Kind.SIGN && Set.of("=", "<>", "<", ">", "<=", ">=").contains(t.text())) {
+    if (t.kind() == Token.Kind.SIGN && COMPARISONS.contains(t.text())) {
       take();
       Node r = sum();
       return new Node.Compare(t.text(), l, r, l.at().to(r.at()));
@@ -253,6 +271,8 @@ final class Parser {
     }
     if (upper.equals("TRUE") || upper.equals("FALSE"))
       return new Node.Literal(Value.of(upper.equals("TRUE")), t.at());
+    boolean z = WKT.contains(upper) && now().is("Z") && tokens.get(i + 1).sign("(");
+    if (z) take(); // heights are read over: places here are two-dimensional
     if (!now().sign("(")) return new Node.Name(t.text(), t.at());
     if (WKT.contains(upper) || upper.equals("BBOX"))
       return new GeometryText(tokens, i, upper, t.at()).read(next -> i = next);
@@ -262,10 +282,12 @@ final class Parser {
     boolean operator =
         upper.startsWith("S_")
             || upper.startsWith("A_")
+            || upper.startsWith("T_")
             || upper.equals("CASEI")
             || upper.equals("ACCENTI");
     if (upper.equals("DATE") || upper.equals("TIMESTAMP"))
       return Literals.moment(upper, arguments, at);
+    if (upper.equals("INTERVAL")) return Literals.interval(arguments, at);
     return new Node.Call(
         operator ? upper : t.text().toLowerCase(java.util.Locale.ROOT), arguments, at);
   }

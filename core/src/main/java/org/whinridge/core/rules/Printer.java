@@ -41,8 +41,7 @@ final class Printer {
   private static String text(Node n) {
     if (n instanceof Node.Literal l) return literal(l.value());
     if (n instanceof Node.Name m)
-      return m.name().matches("[A-Za-z_][A-Za-z0-9_]*(\\.[A-Za-z_][A-Za-z0-9_]*)*")
-              && !keyword(m.name())
+      return plainName(m.name()) && !keyword(m.name())
           ? m.name()
           : "\"" + m.name().replace("\"", "\"\"") + "\"";
     if (n instanceof Node.Compare c) return in(c.left(), 5) + " " + c.op() + " " + in(c.right(), 5);
@@ -74,13 +73,34 @@ final class Printer {
     if (n instanceof Node.Negate m) return "-" + in(m.operand(), 9);
     if (n instanceof Node.ListOf l) return "(" + list(l.items()) + ")";
     Node.Call c = (Node.Call) n;
+    if (c.function().equals("INTERVAL"))
+      return "INTERVAL(" + end(c.arguments().get(0)) + ", " + end(c.arguments().get(1)) + ")";
     return c.function() + "(" + list(c.arguments()) + ")";
+  }
+
+  /** An end of an interval is written as bare text, as the standard's examples do. */
+  private static String end(Node n) {
+    return n instanceof Node.Literal l
+            && (l.value() instanceof Value.Day || l.value() instanceof Value.Moment)
+        ? "'" + l.value().plain() + "'"
+        : text(n);
   }
 
   private static boolean keyword(String s) {
     return List.of(
             "AND", "OR", "NOT", "LIKE", "BETWEEN", "IN", "IS", "NULL", "DIV", "TRUE", "FALSE")
         .contains(s.toUpperCase(java.util.Locale.ROOT));
+  }
+
+  private static boolean plainName(String s) {
+    boolean start = true;
+    for (int i = 0; i < s.length(); i++) {
+      char c = s.charAt(i);
+      boolean letter = c >= 'a' && c <= 'z' || c >= 'A' && c <= 'Z' || c == '_';
+      if (!letter && (start || !(c >= '0' && c <= '9' || c == '.'))) return false;
+      start = c == '.';
+    }
+    return !start;
   }
 
   private static String list(List<Node> items) {
@@ -103,6 +123,7 @@ final class Printer {
   private static String body(Geometry g) {
     if (g instanceof Point p) return "(" + position(p.getCoordinate()) + ")";
     if (g instanceof LineString l) return positions(l.getCoordinates());
+    boolean tagged = g.getGeometryType().equals("GeometryCollection");
     StringBuilder b = new StringBuilder("(");
     if (g instanceof Polygon p) {
       b.append(positions(p.getExteriorRing().getCoordinates()));
@@ -110,7 +131,8 @@ final class Printer {
         b.append(", ").append(positions(p.getInteriorRingN(i).getCoordinates()));
     } else
       for (int i = 0; i < g.getNumGeometries(); i++)
-        b.append(i == 0 ? "" : ", ").append(body(g.getGeometryN(i)));
+        b.append(i == 0 ? "" : ", ")
+            .append(tagged ? wkt(g.getGeometryN(i)) : body(g.getGeometryN(i)));
     return b.append(")").toString();
   }
 

@@ -1,6 +1,7 @@
 package org.whinridge.core.rules;
 
 import java.util.Set;
+import java.util.function.ToIntFunction;
 import org.whinridge.core.value.Value;
 import org.whinridge.core.value.ValueType;
 
@@ -10,8 +11,14 @@ public final class Rule {
   private final Node tree;
   private final ValueType type;
   private final Set<String> names;
+  private final Steps.Step steps;
 
   Rule(String text, Node tree, ValueType type, Set<String> names) {
+    this(text, tree, type, names, Steps.of(tree, n -> -1));
+  }
+
+  private Rule(String text, Node tree, ValueType type, Set<String> names, Steps.Step steps) {
+    this.steps = steps;
     this.text = text;
     this.tree = tree;
     this.type = type;
@@ -43,6 +50,11 @@ public final class Rule {
     return Printer.print(tree);
   }
 
+  /** The rule as CQL2 JSON. */
+  public String json() {
+    return CqlJson.write(tree).toString();
+  }
+
   /** The rule as an English sentence part: "kind is tide flap". */
   public String sentence(Scope scope) {
     return new Sentence(scope).say(tree);
@@ -52,12 +64,26 @@ public final class Rule {
    * The value; {@link Value#EMPTY} for unknown, for division by zero and for anything not finite.
    */
   public Value evaluate(Situation situation) {
-    return new Evaluator(situation).eval(tree);
+    return steps.in(situation);
   }
 
-  /** The value of a part of this rule's tree, for whoever evaluates the parts apart. */
-  public Value evaluate(Node part, Situation situation) {
-    return new Evaluator(situation).eval(part);
+  /** A part of a rule's tree made ready, for whoever evaluates the parts apart. */
+  public interface Part {
+    /** The part's value. */
+    Value evaluate(Situation situation);
+  }
+
+  /** A part of this rule's tree made ready. */
+  public Part part(Node node) {
+    return Steps.of(node, n -> -1)::in;
+  }
+
+  /**
+   * The same rule asking {@link Situation#slot} for the names that {@code slots} gives a slot, 0 or
+   * more; the others by name. For whoever evaluates the same rules very often.
+   */
+  public Rule bound(ToIntFunction<String> slots) {
+    return new Rule(text, tree, type, names, Steps.of(tree, slots));
   }
 
   /** Whether the rule says yes; unknown counts as no, as for ask when and filters. */

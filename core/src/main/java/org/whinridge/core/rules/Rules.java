@@ -1,8 +1,13 @@
 package org.whinridge.core.rules;
 
+import com.eclipsesource.json.Json;
+import com.eclipsesource.json.ParseException;
 import java.util.ArrayList;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
+import java.util.function.UnaryOperator;
 import org.whinridge.core.value.ValueType;
 
 /**
@@ -34,6 +39,78 @@ public final class Rules {
    */
   public static Outcome formula(String text, Scope scope, ValueType type) {
     return read(text, scope, type);
+  }
+
+  /**
+   * Reads CQL2 JSON (OGC 21-065, clause 8): it is turned into CQL2 Text and read as that, so that
+   * the rule and its problems are the same however it came.
+   *
+   * @param type the kind of value wanted, {@link ValueType#EMPTY} for any
+   */
+  public static Outcome fromJson(String json, Scope scope, ValueType type) {
+    if (json.length() > 10 * MAX_LENGTH)
+      return failed(
+          new RuleProblem(
+              RuleProblem.Kind.TOO_LONG,
+              new Span(0, 0),
+              "this CQL2 JSON is too long for a rule",
+              ""));
+    try {
+      return read(Printer.print(CqlJsonReader.read(Json.parse(json))), scope, type);
+    } catch (RuleSyntax e) {
+      return failed(e.problem);
+    } catch (ParseException e) {
+      return failed(
+          new RuleProblem(
+              RuleProblem.Kind.EXPECTED_OTHER,
+              new Span(e.getLocation().offset, e.getLocation().offset),
+              "this is not JSON: " + e.getMessage(),
+              ""));
+    }
+  }
+
+  /**
+   * The text of a rule with a name replaced wherever the rule reads it, alone or behind a prefix
+   * ({@code last.silt}, {@code defects.length_m}); everything else stays as it was written. A text
+   * that can't be read comes back as it is.
+   *
+   * @param names old name to new name, whole names as {@link Rule#names} gives them
+   */
+  public static String rename(String text, UnaryOperator<String> names) {
+    if (text.length() > MAX_LENGTH) return text;
+    List<Node.Name> found = new ArrayList<>();
+    try {
+      collect(new Parser(Lexer.tokens(text)).all(), found);
+    } catch (RuleSyntax e) {
+      return text;
+    }
+    StringBuilder b = new StringBuilder(text);
+    for (int i = found.size() - 1; i >= 0; i--) {
+      Node.Name n = found.get(i);
+      String to = names.apply(n.name());
+      if (!to.equals(n.name()))
+        b.replace(n.at().from(), n.at().to(), Printer.print(new Node.Name(to, n.at())));
+    }
+    return b.toString();
+  }
+
+  /** The names that a text reads, whether they are known or not; none when it can't be read. */
+  public static Set<String> namesIn(String text) {
+    Set<String> out = new LinkedHashSet<>();
+    if (text.length() > MAX_LENGTH) return out;
+    try {
+      List<Node.Name> found = new ArrayList<>();
+      collect(new Parser(Lexer.tokens(text)).all(), found);
+      for (Node.Name n : found) out.add(n.name());
+    } catch (RuleSyntax e) {
+      return out; // whoever reads the rule tells what is wrong with it
+    }
+    return out;
+  }
+
+  private static void collect(Node n, List<Node.Name> into) {
+    if (n instanceof Node.Name name) into.add(name);
+    for (Node part : n.parts()) collect(part, into);
   }
 
   private static Outcome read(String text, Scope scope, ValueType wanted) {

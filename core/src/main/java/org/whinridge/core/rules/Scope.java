@@ -12,14 +12,27 @@ public interface Scope {
    *
    * @param label how people call it, used in sentences
    * @param codes the codes that its list allows, in order; empty when there is no list
+   * @param unit the unit of a number, such as mm; "" for none
    */
-  record Known(String name, ValueType type, String label, List<CodeLabel> codes) {}
+  record Known(String name, ValueType type, String label, List<CodeLabel> codes, String unit) {
+    /** A name without a unit. */
+    public Known(String name, ValueType type, String label, List<CodeLabel> codes) {
+      this(name, type, label, codes, "");
+    }
+  }
 
   /** A stored code and its label. */
   record CodeLabel(String code, String label) {}
 
   /** What is known of a name. */
   Optional<Known> find(String name);
+
+  /**
+   * What to write in place of a name that exists, but not here; empty for a name unknown anywhere.
+   */
+  default Optional<String> insteadOf(String name) {
+    return Optional.empty();
+  }
 
   /** All names, for the nearest one in a message. */
   Collection<String> names();

@@ -13,6 +13,14 @@ public interface Situation {
   /** The value of a name; {@link Value#EMPTY} when it has none. */
   Value value(String name);
 
+  /** The value of a name by its slot, for rules that were bound to slots ({@link Rule#bound}). */
+  default Value slot(int slot) {
+    throw new IllegalStateException("this situation knows names only");
+  }
+
+  /** Called when a number came out that is not finite, such as a division by zero. */
+  default void notFinite() {}
+
   /** The day at the device when the visit began. */
   LocalDate today();
 

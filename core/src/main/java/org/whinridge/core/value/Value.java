@@ -34,6 +34,13 @@ public sealed interface Value {
   /** A moment in UTC. */
   record Moment(Instant value) implements Value {}
 
+  /**
+   * The time from one moment to another, both included.
+   *
+   * @param days whether both ends were given as dates without time (00:00 UTC stands for the day)
+   */
+  record Interval(Instant from, Instant to, boolean days) implements Value {}
+
   /** Several values: the codes of a many choice, or one column over the rows of a list section. */
   record Many(List<Value> values) implements Value {
     public Many {
@@ -85,6 +92,7 @@ public sealed interface Value {
     if (this instanceof Bool) return ValueType.YES_NO;
     if (this instanceof Day) return ValueType.DATE;
     if (this instanceof Moment) return ValueType.DATE_TIME;
+    if (this instanceof Interval) return ValueType.INTERVAL;
     if (this instanceof Many) return ValueType.LIST;
     if (this instanceof Place) return ValueType.GEOMETRY;
     return ValueType.EMPTY;
@@ -105,6 +113,7 @@ public sealed interface Value {
       for (Value v : m.values()) b.append(b.length() == 0 ? "" : ", ").append(v.plain());
       return b.toString();
     }
+    if (this instanceof Interval i) return i.from() + "/" + i.to();
     if (this instanceof Place p) return p.geometry().getGeometryType();
     return "";
   }

@@ -7,6 +7,7 @@ public enum ValueType {
   YES_NO("yes or no"),
   DATE("a date"),
   DATE_TIME("a moment"),
+  INTERVAL("an interval of time"),
   LIST("a list"),
   GEOMETRY("a geometry"),
   /** No value, or a value of a kind that is not known: fits every other type. */

@@ -124,7 +124,7 @@ class FillingTest {
     f.set("silt", Value.of(300));
     OpenPoint soft =
         f.points().stream().filter(p -> p.kind() == OpenPoint.Kind.SOFT).findFirst().orElseThrow();
-    assertThat(soft.message()).isEqualTo("it should hold that silt depth is under 200");
+    assertThat(soft.message()).isEqualTo("it should hold that silt depth is under 200 mm");
     assertThat(f.confirmSoft(soft.key())).isTrue();
     assertThat(f.isComplete()).isTrue();
     f.set("silt", Value.of(310));
@@ -181,20 +181,7 @@ class FillingTest {
     f.moveTo(new Coordinate(1.5, 0.5));
     JsonObject saved = Json.parse(f.saved().toString()).asObject();
     VisitStart s = FormFixture.start(Optional.of(FormFixture.feature()));
-    VisitStart withoutLayers =
-        new VisitStart(
-            s.feature(),
-            s.last(),
-            s.lastDay(),
-            s.person(),
-            s.device(),
-            s.startedAt(),
-            s.offsetMinutes(),
-            s.edition(),
-            s.position(),
-            s.accuracyM(),
-            java.util.Map.of(),
-            s.system());
+    VisitStart withoutLayers = s.with(java.util.Map.of());
     Filling again = Filling.resume(x.compiled(), withoutLayers, saved);
     assertThat(again.saved()).isEqualTo(saved);
     assertThat(again.result()).isEqualTo(Json.parse(f.result().toString()));

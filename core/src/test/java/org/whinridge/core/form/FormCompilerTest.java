@@ -20,7 +20,7 @@ class FormCompilerTest {
         .satisfies(
             q -> {
               assertThat(q.need()).isEqualTo(Question.Need.NEEDED);
-              assertThat(q.lockOnRevisit()).isTrue();
+              assertThat(q.hand().lockOnRevisit()).isTrue();
             });
   }
 

@@ -8,6 +8,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalDouble;
+import java.util.OptionalInt;
 import org.locationtech.jts.geom.Coordinate;
 import org.whinridge.core.layer.Code;
 import org.whinridge.core.layer.Feature;
@@ -91,17 +92,19 @@ final class FormFixture {
   static VisitStart start(Optional<Feature> feature) {
     return new VisitStart(
         feature,
-        Map.of("width", Value.of(900)),
-        Optional.of(LocalDate.of(2025, 9, 1)),
+        new VisitStart.Last(
+            Map.of("width", Value.of(900)), Optional.of(LocalDate.of(2025, 9, 1)), Map.of()),
         "inspector1",
         "phone",
         Instant.parse("2026-05-04T23:30:00Z"),
         60,
         1,
-        Optional.of(new Coordinate(0.6, 0.6)),
-        OptionalDouble.of(4),
+        new VisitStart.Fix(
+            Optional.of(new Coordinate(0.6, 0.6)), OptionalDouble.of(4), OptionalInt.of(9)),
         Map.of("beats", new PlaceIndex(List.of(square("b1", "West", 0), square("b2", "East", 1)))),
-        Optional.of(CoordinateSystem.utmNorth(31)));
+        Optional.of(CoordinateSystem.utmNorth(31)),
+        VisitStart.NOTHING_TAKEN,
+        VisitStart.Turn.OUTDOORS);
   }
 
   private static Feature square(String id, String name, double x) {

@@ -209,7 +209,7 @@ class RulesTest {
   @Test
   void sentencesUseLabels() {
     assertThat(sentence("kind IN ('flap','sluice') AND silt > 100"))
-        .isEqualTo("kind is tide flap or sluice and silt depth is over 100");
+        .isEqualTo("kind is tide flap or sluice, and silt depth is over 100 mm");
     assertThat(sentence("(ok OR silt IS NULL) AND built < DATE('2000-01-01')"))
         .isEqualTo("(works is yes or silt depth is not answered) and built is before 2000-01-01");
   }

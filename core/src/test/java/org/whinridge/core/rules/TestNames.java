@@ -13,7 +13,7 @@ import org.whinridge.core.value.Value;
 import org.whinridge.core.value.ValueType;
 
 /** A handful of names with types and values for the tests of rules. */
-final class TestNames implements Scope, Situation {
+class TestNames implements Scope, Situation {
   private final Map<String, Known> known = new LinkedHashMap<>();
   private final Map<String, Value> values = new LinkedHashMap<>();
 
@@ -27,6 +27,7 @@ final class TestNames implements Scope, Situation {
         new CodeLabel("sluice", "Sluice"),
         new CodeLabel("weir", "Weir"));
     name("silt", ValueType.NUMBER, "Silt depth", Value.of(120));
+    known.put("silt", new Known("silt", ValueType.NUMBER, "Silt depth", List.of(), "mm"));
     name("width", ValueType.NUMBER, "Width", Value.EMPTY);
     name("ok", ValueType.YES_NO, "Works", Value.YES);
     name("unknown", ValueType.YES_NO, "Unknown", Value.EMPTY);
@@ -42,6 +43,11 @@ final class TestNames implements Scope, Situation {
   private void name(String n, ValueType t, String label, Value v, CodeLabel... codes) {
     known.put(n, new Known(n, t, label, List.of(codes)));
     values.put(n, v);
+  }
+
+  TestNames known(String n, Value v) {
+    name(n, v.type(), n, v);
+    return this;
   }
 
   TestNames with(String n, Value v) {

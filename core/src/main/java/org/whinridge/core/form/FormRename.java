@@ -1,0 +1,168 @@
+package org.whinridge.core.form;
+
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.function.UnaryOperator;
+import org.whinridge.core.layer.Code;
+import org.whinridge.core.layer.Field;
+import org.whinridge.core.prefill.LookUp;
+import org.whinridge.core.prefill.Source;
+import org.whinridge.core.rules.Rules;
+
+/**
+ * Gives a question, a list section or a named rule another name, and writes it into every rule,
+ * formula, filter and message of the form that used the old one.
+ */
+public final class FormRename {
+  private final String from;
+  private final String to;
+  private final boolean isList;
+
+  private FormRename(String from, String to, boolean isList) {
+    this.from = from;
+    this.to = to;
+    this.isList = isList;
+  }
+
+  /**
+   * The form with the new name.
+   *
+   * @throws IllegalArgumentException with a sentence for people when nothing has the old name, or
+   *     the new one is no name or is taken
+   */
+  public static Form rename(Form form, String from, String to) {
+    List<String> names = new ArrayList<>();
+    for (Section s : form.sections()) {
+      if (!s.name().isEmpty()) names.add(s.name());
+      for (Question q : s.questions()) names.add(q.name());
+    }
+    for (NamedRule r : form.rules()) names.add(r.name());
+    if (!names.contains(from))
+      throw new IllegalArgumentException("nothing in this form is called ‘" + from + "’");
+    if (!Field.isName(to))
+      throw new IllegalArgumentException(
+          "a name has letters, digits and underscores: ‘" + to + "’");
+    if (names.contains(to))
+      throw new IllegalArgumentException("something in this form is already called ‘" + to + "’");
+    boolean list = form.sections().stream().anyMatch(s -> s.isList() && s.name().equals(from));
+    return new FormRename(from, to, list).in(form);
+  }
+
+  private Form in(Form form) {
+    Map<String, LookUp> lookUps = new LinkedHashMap<>();
+    form.lookUps().forEach((name, l) -> lookUps.put(name, lookUp(l)));
+    return new Form(
+        form.texts(),
+        form.sections().stream().map(this::section).toList(),
+        form.rules().stream()
+            .map(r -> new NamedRule(name(r.name()), r.label(), rule(r.rule())))
+            .toList(),
+        lookUps,
+        form.allowed());
+  }
+
+  private String name(String name) {
+    return name.equals(from) ? to : name;
+  }
+
+  /** A name as a rule writes it: bare, behind a prefix, or as a prefix itself. */
+  private String written(String name) {
+    int dot = name.indexOf('.');
+    if (dot < 0) return name(name);
+    String head = name.substring(0, dot);
+    String tail = name.substring(dot + 1);
+    if (head.equals("before")) return name; // a field of the layer, not a question
+    if (isList && head.equals(from)) return to + "." + tail;
+    return head + "." + (isList && !tail.contains(".") ? tail : written(tail));
+  }
+
+  private String rule(String text) {
+    return text.isEmpty() ? text : Rules.rename(text, this::written);
+  }
+
+  private LookUp lookUp(LookUp l) {
+    UnaryOperator<String> answers = n -> n.startsWith(LookUp.ANSWERS) ? written(n) : n;
+    return new LookUp(
+        l.layerId(),
+        l.layerName(),
+        l.how(),
+        l.withinM(),
+        l.filter().isEmpty() ? "" : Rules.rename(l.filter(), answers),
+        l.several());
+  }
+
+  private Section section(Section s) {
+    return new Section(
+        name(s.name()),
+        s.texts(),
+        s.startsPage(),
+        rule(s.askWhen()),
+        s.rows(),
+        s.blocks().stream()
+            .map(b -> new Section.Block(b.name(), b.texts(), rule(b.askWhen())))
+            .toList(),
+        s.questions().stream().map(this::question).toList());
+  }
+
+  private Question question(Question q) {
+    return new Question(
+        name(q.name()),
+        q.texts(),
+        q.type(),
+        q.limits(),
+        q.need(),
+        q.hand(),
+        q.wire(),
+        q.codes().stream().map(this::code).toList(),
+        new Question.Logic(
+            rule(q.logic().askWhen()),
+            rule(q.logic().workOut()),
+            q.logic().checks().stream().map(this::check).toList()),
+        q.prefill().stream().map(this::source).toList(),
+        q.refresh(),
+        q.layout());
+  }
+
+  private Code code(Code c) {
+    return new Code(c.code(), c.label(), c.retired(), rule(c.fitsWhen()), c.alone(), c.labels());
+  }
+
+  private Check check(Check c) {
+    Map<String, Map<String, String>> others = new LinkedHashMap<>();
+    c.texts().others().forEach((language, texts) -> others.put(language, messages(texts)));
+    return new Check(
+        rule(c.rule()),
+        new Texts(messages(c.texts().own()), others),
+        c.weight(),
+        rule(c.writtenFor()));
+  }
+
+  private Map<String, String> messages(Map<String, String> texts) {
+    Map<String, String> out = new LinkedHashMap<>();
+    texts.forEach((what, text) -> out.put(what, message(text)));
+    return out;
+  }
+
+  private String message(String text) {
+    StringBuilder b = new StringBuilder();
+    int i = 0;
+    while (i < text.length()) {
+      int close = text.charAt(i) == '{' ? text.indexOf('}', i) : -1;
+      if (close < 0) b.append(text.charAt(i++));
+      else {
+        b.append('{').append(written(text.substring(i + 1, close))).append('}');
+        i = close + 1;
+      }
+    }
+    return b.toString();
+  }
+
+  private Source source(Source s) {
+    if (s instanceof Source.WorkedOut w) return new Source.WorkedOut(rule(w.formula()));
+    if (s instanceof Source.Place p)
+      return new Source.Place(p.shared(), p.own().map(this::lookUp), p.take());
+    return s;
+  }
+}

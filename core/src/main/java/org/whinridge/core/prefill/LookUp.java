@@ -1,0 +1,100 @@
+package org.whinridge.core.prefill;
+
+import com.eclipsesource.json.JsonObject;
+import com.eclipsesource.json.JsonValue;
+import java.util.Optional;
+import org.whinridge.core.value.ValueJson;
+
+/**
+ * How features of another layer are found by the visit's place.
+ *
+ * @param layerId the layer
+ * @param layerName how people call it
+ * @param how by what the place and the features are held together
+ * @param withinM the farthest in geodesic metres, for nearest, along and around; for around 0
+ *     means: what the place touches
+ * @param filter which features count, CQL2 Text over the layer's fields and {@code answers.*}; ""
+ *     for all
+ * @param several what a position in several polygons gives
+ */
+public record LookUp(
+    String layerId, String layerName, How how, double withinM, String filter, Several several) {
+  /** The farthest that a look-up may reach, in metres. */
+  public static final double FARTHEST_M = 50_000;
+
+  /** The prefix by which a filter names an answer of the visit. */
+  public static final String ANSWERS = "answers.";
+
+  /** By what the place and the features are held together. */
+  public enum How {
+    /** The polygon that holds the place; its boundary counts as inside. */
+    CONTAINING("containing"),
+    /** The nearest feature within a distance. */
+    NEAREST("nearest"),
+    /** The nearest line within a distance, and where along it. */
+    ALONG("along"),
+    /** All features within a distance, or that the place touches, summed up. */
+    AROUND("around");
+    private final String id;
+
+    How(String id) {
+      this.id = id;
+    }
+
+    /** The word in data. */
+    public String id() {
+      return id;
+    }
+
+    static Optional<How> of(String id) {
+      for (How h : values()) if (h.id.equals(id)) return Optional.of(h);
+      return Optional.empty();
+    }
+  }
+
+  /** What a position in several polygons gives. */
+  public enum Several {
+    /** The one with the smallest area; of equal areas the one with the smaller id. */
+    SMALLEST,
+    /** All of them, smallest first. */
+    LIST
+  }
+
+  public LookUp {
+    if (Double.isNaN(withinM) || withinM < 0 || withinM > FARTHEST_M)
+      throw new IllegalArgumentException("a look-up reaches from 0 to 50,000 metres");
+  }
+
+  /** The polygon of a layer that holds the place. */
+  public static LookUp containing(String layerId, String layerName) {
+    return new LookUp(layerId, layerName, How.CONTAINING, 0, "", Several.SMALLEST);
+  }
+
+  /** The JSON form. */
+  public JsonObject json() {
+    JsonObject o = new JsonObject().add("layer", layerId).add("layerName", layerName);
+    if (how != How.CONTAINING) o.add("how", how.id);
+    if (withinM > 0) o.add("withinM", ValueJson.number(withinM));
+    if (!filter.isEmpty()) o.add("filter", filter);
+    if (several == Several.LIST) o.add("several", "list");
+    return o;
+  }
+
+  /**
+   * Reads the JSON form.
+   *
+   * @throws IllegalArgumentException with a sentence for people
+   */
+  public static LookUp read(JsonObject o) {
+    String how = o.getString("how", "containing");
+    JsonValue within = o.get("withinM");
+    return new LookUp(
+        o.getString("layer", ""),
+        o.getString("layerName", ""),
+        How.of(how)
+            .orElseThrow(() -> new IllegalArgumentException("there is no look-up ‘" + how + "’")),
+        within == null ? 0 : within.asDouble(),
+        o.getString("filter", ""),
+        o.getString("several", "smallest").equals("list") ? Several.LIST : Several.SMALLEST);
+  }
+}

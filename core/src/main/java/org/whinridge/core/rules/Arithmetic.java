@@ -1,0 +1,46 @@
+package org.whinridge.core.rules;
+
+import org.whinridge.core.value.Value;
+
+/**
+ * {@code + - * / % div ^} on finite numbers. Division by zero and what is not finite give an empty
+ * value and are told to the situation.
+ */
+final class Arithmetic {
+  private Arithmetic() {}
+
+  private interface Op {
+    double of(double l, double r);
+  }
+
+  static Steps.Step step(String op, Steps.Step left, Steps.Step right) {
+    Op f = op(op);
+    return s -> {
+      Value a = left.in(s);
+      Value b = right.in(s);
+      if (!(a instanceof Value.Num x) || !(b instanceof Value.Num y)) return Value.EMPTY;
+      Value v = Value.of(f.of(x.value(), y.value()));
+      if (v.isEmpty()) s.notFinite();
+      return v;
+    };
+  }
+
+  private static Op op(String op) {
+    switch (op) {
+      case "+":
+        return (l, r) -> l + r;
+      case "-":
+        return (l, r) -> l - r;
+      case "*":
+        return (l, r) -> l * r;
+      case "/":
+        return (l, r) -> r == 0 ? Double.NaN : l / r;
+      case "%":
+        return (l, r) -> r == 0 ? Double.NaN : l % r;
+      case "div":
+        return (l, r) -> r == 0 ? Double.NaN : l / r < 0 ? Math.ceil(l / r) : Math.floor(l / r);
+      default:
+        return Math::pow;
+    }
+  }
+}
