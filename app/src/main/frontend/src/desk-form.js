@@ -2,15 +2,15 @@
 // same module and run by the same engine as in the day book, filled with a real feature.
 import { post, request } from "./api.js";
 import { loadEngine } from "./engine.js";
-import { makeSheet, openWords, trail } from "./sheet.js";
+import { answering, makeSheet, openWords, trail } from "./sheet.js";
 
-const TYPES = [["text", "Text"], ["long_text", "Long text"], ["whole", "Whole number"], ["decimal", "Decimal number"], ["yes_no", "Yes / no"], ["choice", "One choice"], ["choices", "Many choices"], ["date", "Date"], ["date_time", "Date and time"], ["photo", "Photo"], ["read", "Text to read"]];
+const TYPES = [["text", "Text"], ["long_text", "Long text"], ["whole", "Whole number"], ["decimal", "Decimal number"], ["counter", "Counter"], ["yes_no", "Yes / no"], ["choice", "One choice"], ["grade", "Grade scale"], ["choices", "Many choices"], ["ranked", "Ranked choice"], ["date", "Date"], ["time", "Time of day"], ["date_time", "Date and time"], ["duration", "Duration in minutes"], ["photo", "Photo"], ["read", "Text to read"]];
 
 export function formPage() {
   // the engine's objects stay outside the component: Alpine would wrap them
   const own = {};
   return {
-    form: { title: "", sections: [] }, problems: [], lookups: [], proof: [], at: 0, openName: "", failure: "", saved: "", types: TYPES, edition: 0, newLabel: "", newType: "text",
+    form: { title: "", sections: [] }, problems: [], known: [], lookups: [], proof: [], at: 0, openName: "", failure: "", saved: "", types: TYPES, edition: 0, newLabel: "", newType: "text",
     async init() {
       const { project, form } = this.$el.dataset;
       this.base = `/api/p/${project}/forms/${form}`;
@@ -36,6 +36,7 @@ export function formPage() {
       this.edition = s.edition;
       this.form = s.form;
       this.problems = s.problems;
+      this.known = s.notes;
       this.live();
     },
     /** One edit at a time, in the order they were made. */
@@ -157,10 +158,7 @@ export function formPage() {
       const inner = document.createElement("div");
       box.replaceChildren(inner);
       const sheet = makeSheet(inner, {
-        set: (n, v) => act(() => visit.set(n, JSON.stringify(v))),
-        confirm: (n) => act(() => visit.confirm(n)),
-        confirmSection: (i) => act(() => visit.confirmSection(i)),
-        confirmSoft: (k) => act(() => visit.confirmSoft(k)),
+        ...answering(visit, act),
       });
       redraw();
     },

@@ -7,7 +7,7 @@ export function h(tag, attributes = {}, ...children) {
     else if (k in e && typeof v !== "string") e[k] = v;
     else e.setAttribute(k, v === true ? "" : v);
   }
-  for (const c of children.flat()) if (c !== undefined && c !== null && c !== false) e.append(c);
+  for (const c of children.flat(Infinity)) if (c !== undefined && c !== null && c !== false) e.append(c);
   return e;
 }
 

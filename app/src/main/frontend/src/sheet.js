@@ -1,28 +1,30 @@
 // Draws a sheet from the engine's view. One module for the desk and the day book. It decides nothing: what is asked, wrong or
 // missing comes in with the view; what people do goes out through `act`.
 import { h, svg } from "./dom.js";
+import { answerNodes, TYPED } from "./sheet-answers.js";
 
 const NEED = { needed: "needed", wanted: "wanted", free: "" };
 
 /**
  * A sheet in an element.
- * act: { set(name, value), confirm(name), confirmSection(index), confirmSoft(key), addPhoto(name, file), removePhoto(name, id), photo(id) → {url, note} }
+ * act: { set(name, value, row), confirm(name, row), takeOffer(name, row), confirmSection(index), confirmSoft(key), addRow(list), removeRow(row), markRow(row, state),
+ *   addPhoto(name, file, row), removePhoto(name, id, row), photo(id) → {url, note} }; a row is undefined outside of lists.
  */
 export function makeSheet(root, act) {
   const drawn = new Map();
   root.classList.add("sheet");
 
   function draw(view, { page } = {}) {
-    const pointsOf = Map.groupBy ? Map.groupBy(view.points, (p) => p.question) : group(view.points);
-    const sections = view.sections.filter((s) => (page === undefined || s.page === page) && s.questions.length > 0);
-    const keep = document.activeElement?.closest?.("[data-question]")?.dataset.question;
-    const nodes = sections.map((s) => section(s, pointsOf, keep));
-    root.replaceChildren(...nodes);
+    const pointsOf = group(view.points);
+    const sections = view.sections.filter((s) => (page === undefined || s.page === page) && (s.questions.length > 0 || s.list?.asked));
+    const box = document.activeElement?.closest?.("[data-question]");
+    const keep = box && keyOf({ name: box.dataset.question, row: box.dataset.row });
+    root.replaceChildren(...sections.map((s) => section(s, pointsOf, keep)));
     if (keep) refocus(keep);
   }
 
-  function refocus(name) {
-    const q = drawn.get(name);
+  function refocus(key) {
+    const q = drawn.get(key);
     if (q && q.focus && document.contains(q.focus) && document.activeElement !== q.focus) {
       const at = q.focus.selectionStart;
       q.focus.focus({ preventScroll: true });
@@ -35,93 +37,67 @@ export function makeSheet(root, act) {
     return h("section", { class: "sheet-section", "data-section": String(s.index) },
       h("header", {}, h("h2", {}, s.title), same),
       s.intro && h("p", { class: "q quiet" }, s.intro),
-      s.questions.map((q) => question(q, pointsOf.get(q.name) ?? [], q.name === keep)));
+      s.list ? rows(s, pointsOf, keep) : lines(s.questions, s.blocks, pointsOf, keep));
+  }
+
+  /** Questions one under another, half ones side by side, each block under its title. */
+  function lines(questions, blocks, pointsOf, keep) {
+    const out = [];
+    let block = "";
+    for (const q of questions) {
+      if ((q.block ?? "") !== block) {
+        block = q.block ?? "";
+        const b = blocks?.find((x) => x.name === block);
+        if (b) out.push(h("header", { class: "sheet-block" }, h("h3", {}, b.title), b.intro && h("p", { class: "quiet" }, b.intro)));
+      }
+      out.push(question(q, pointsOf.get(keyOf(q)) ?? [], keyOf(q) === keep));
+    }
+    return h("div", { class: "sheet-lines" }, out);
+  }
+
+  /** The rows of a list; those of the last visit ask whether the thing is still there. */
+  function rows(s, pointsOf, keep) {
+    return [
+      s.rows.map((r, i) => h("section", { class: "sheet-row", "data-row-id": r.id, "aria-label": `${s.title}, ${i + 1}` },
+        h("header", {}, h("h3", {}, `${i + 1}`), h("span", { class: "quiet" }, r.state === "new" ? "" : r.state === "to confirm" ? "found by the last visit" : r.state),
+          r.state === "new" ? h("button", { type: "button", class: "plain ml-auto", onclick: () => act.removeRow(r.id) }, "Remove")
+            : h("span", { class: "ml-auto flex gap-1 flex-wrap" }, ["still there", "mended", "gone"].map((state) => h("button", { type: "button", class: "choice", "aria-pressed": String(r.state === state), onclick: () => act.markRow(r.id, state) }, state)))),
+        r.state === "mended" || r.state === "gone" ? "" : lines(r.questions, s.blocks, pointsOf, keep))),
+      h("p", { class: "q flex items-center gap-3" }, act.addRow && h("button", { type: "button", disabled: !s.list.canAdd, "data-add": s.name, onclick: () => act.addRow(s.name) }, s.rows.length ? "Another" : "Add one"),
+        (pointsOf.get(keyOf({ name: s.name })) ?? []).map((p) => h("span", { class: "quiet" }, p.message)), s.rows.length === 0 && h("span", { class: "quiet" }, "none so far")),
+    ];
   }
 
   function question(q, points, focused) {
-    let d = drawn.get(q.name);
-    const shape = JSON.stringify([q.type, q.codes, q.fixed, q.unit]);
+    const key = keyOf(q);
+    let d = drawn.get(key);
+    const shape = JSON.stringify([q.type, q.codes, q.fixed, q.unit, q.as]);
     if (!d || d.shape !== shape) {
-      d = { shape, box: h("div", { class: "q", "data-question": q.name }), head: h("div"), answer: h("div", { class: "q-answer" }), below: h("div") };
+      d = { shape, box: h("div", { class: q.half ? "q half" : "q", "data-question": q.name, "data-row": q.row }), head: h("div"), answer: h("div", { class: "q-answer" }), below: h("div") };
       d.box.append(d.head, d.answer, d.below);
-      drawn.set(q.name, d);
+      drawn.set(key, d);
     }
-    const id = "q-" + q.name;
+    const id = "q-" + (q.row ? q.row + "-" : "") + q.name;
     d.head.replaceChildren(
       h("div", { class: "q-head" }, h("label", { class: "q-label", for: id, id: id + "-label" }, q.label), h("span", { class: "q-need" }, NEED[q.need])),
       ...(q.hint ? [h("p", { class: "q-hint" }, q.hint)] : []));
     const value = JSON.stringify(q.value);
-    const typing = focused && d.answer.contains(document.activeElement) && ["text", "long_text", "whole", "decimal"].includes(q.type);
-    if (!typing && (d.value !== value || q.type === "photo" || !d.answer.hasChildNodes())) {
-      d.answer.replaceChildren(...answer(q, id, d));
-    }
+    const typing = focused && d.answer.contains(document.activeElement) && document.activeElement.matches("input, textarea") && TYPED.includes(q.type);
+    if (!typing && (d.value !== value || q.type === "photo" || !d.answer.hasChildNodes()))
+      d.answer.replaceChildren(...answerNodes(q, id, { set: (v) => act.set(q.name, v, q.row), focus: (el) => (d.focus = el), act }));
     d.value = value;
     d.below.replaceChildren(...below(q, points));
     return d.box;
-  }
-
-  function answer(q, id, d) {
-    const unit = q.unit ? [h("span", { class: "q-unit" }, q.unit)] : [];
-    if (q.type === "read") return [];
-    if (q.type === "photo") return photos(q, id);
-    if (q.fixed) return [h("output", { class: "q-fixed", id }, q.shown || "—")];
-    const set = (v) => act.set(q.name, v);
-    switch (q.type) {
-      case "yes_no":
-        return [choices(q, id, [["true", "Yes"], ["false", "No"]], (c) => String(q.value) === c, (c, on) => set(on ? null : c === "true"))];
-      case "choice":
-        if (q.codes.length > 8) return [d.focus = select(q, id, set)];
-        return [choices(q, id, q.codes.map((c) => [c.code, c.label]), (c) => String(q.value) === c, (c, on) => set(on ? null : c))];
-      case "choices": {
-        const chosen = Array.isArray(q.value) ? q.value : [];
-        return [choices(q, id, q.codes.map((c) => [c.code, c.label]), (c) => chosen.includes(c), (c, on) => set(on ? chosen.filter((x) => x !== c) : [...chosen, c]))];
-      }
-      case "long_text":
-        return [d.focus = h("textarea", { id, rows: "3", oninput: (e) => set(e.target.value) }, q.value ?? "")];
-      case "date":
-        return [d.focus = h("input", { id, type: "date", value: q.value ?? "", onchange: (e) => set(e.target.value || null) }), misfit(q)];
-      case "whole":
-      case "decimal":
-        return [d.focus = h("input", { id, type: "text", class: "number", inputmode: q.type === "whole" ? "numeric" : "decimal", autocomplete: "off", value: q.value === null ? "" : String(q.value), oninput: (e) => set(e.target.value.trim().replace(",", ".") || null) }), ...unit];
-      default:
-        return [d.focus = h("input", { id, type: "text", autocomplete: "off", value: q.value === null ? "" : String(q.value), oninput: (e) => set(e.target.value || null) }), ...unit];
-    }
-  }
-
-  /** A date field can't show text that is no date; the text stands beside it instead of vanishing. */
-  function misfit(q) {
-    return q.value && !/^\d{4}-\d{2}-\d{2}$/.test(q.value) ? h("span", { class: "code" }, q.shown) : "";
-  }
-
-  function choices(q, id, all, isOn, toggle) {
-    return h("div", { class: "choices", role: "group", "aria-labelledby": id + "-label", id },
-      all.map(([code, label]) => h("button", { type: "button", class: "choice", "data-code": code, "aria-pressed": String(isOn(code)), onclick: () => toggle(code, isOn(code)) }, label)));
-  }
-
-  function select(q, id, set) {
-    return h("select", { id, onchange: (e) => set(e.target.value || null) }, h("option", { value: "" }, "—"), q.codes.map((c) => h("option", { value: c.code, selected: String(q.value) === c.code }, c.label)));
-  }
-
-  function photos(q, id) {
-    const ids = Array.isArray(q.value) ? q.value : [];
-    const more = !q.most || ids.length < q.most;
-    const input = h("input", { type: "file", id, accept: "image/*", capture: "environment", class: "sr-only", disabled: !act.addPhoto, onchange: (e) => e.target.files[0] && act.addPhoto(q.name, e.target.files[0]) });
-    return [
-      more && act.addPhoto ? h("div", {}, input, h("label", { for: id, class: "button" }, ids.length ? "Another photo" : "Take a photo")) : more ? h("span", { class: "quiet" }, "photos are taken in the day book") : "",
-      h("div", { class: "shots" }, ids.map((p) => {
-        const known = act.photo?.(p) ?? {};
-        return h("figure", { "data-photo": p }, known.url ? h("img", { src: known.url, alt: "photo of " + q.label }) : "", h("figcaption", {}, known.note ?? "", " ", act.removePhoto ? h("button", { type: "button", class: "plain", onclick: () => act.removePhoto(q.name, p) }, "Remove") : ""));
-      })),
-    ];
   }
 
   function below(q, points) {
     const out = [];
     if (q.from && q.from !== "typed") {
       const open = !q.confirmed && !q.fixed;
-      out.push(h("p", { class: "q-from" }, h("span", {}, q.from + (q.confirmed && !q.fixed ? ", confirmed" : "")), open && h("button", { type: "button", class: "plain", "data-same": q.name, onclick: () => act.confirm(q.name) }, "Same")));
+      out.push(h("p", { class: "q-from" }, h("span", {}, q.from + (q.confirmed && !q.fixed ? ", confirmed" : "")), open && h("button", { type: "button", class: "plain", "data-same": q.name, onclick: () => act.confirm(q.name, q.row) }, "Same")));
     }
     if (q.was) out.push(h("p", { class: "q-from" }, "was ", h("span", { class: "q-was" }, q.was)));
+    if (q.offer) out.push(h("p", { class: "q-from" }, h("span", {}, `${q.offer.from} now: ${q.offer.shown}`), act.takeOffer && h("button", { type: "button", class: "plain", onclick: () => act.takeOffer(q.name, q.row) }, "Use the new one")));
     if (q.note) out.push(h("p", { class: "q-from" }, q.note));
     for (const p of points) {
       if (p.kind === "wanted" || p.kind === "needed") continue;
@@ -130,20 +106,40 @@ export function makeSheet(root, act) {
     return out;
   }
 
-  function goTo(name) {
-    const box = drawn.get(name)?.box;
+  function goTo(name, row) {
+    const box = drawn.get(keyOf({ name, row }))?.box ?? (row ? root.querySelector(`[data-row-id="${CSS.escape(row)}"]`) : root.querySelector(`[data-add="${CSS.escape(name)}"]`)?.parentElement);
     if (!box || !document.contains(box)) return;
     box.scrollIntoView({ block: "center" });
-    (box.querySelector("input:not(.sr-only), textarea, select, button.choice, input") ?? box).focus({ preventScroll: true });
+    (box.querySelector("input:not(.sr-only), textarea, select, button.choice, input, button") ?? box).focus({ preventScroll: true });
   }
 
   return { draw, goTo };
 }
 
+/** A question is known by its name, in a list together with its row. */
+const keyOf = (q) => (q.row ? q.row + "/" : "") + q.name;
+
 function group(points) {
   const m = new Map();
-  for (const p of points) m.set(p.question, [...(m.get(p.question) ?? []), p]);
+  for (const p of points) {
+    const key = keyOf({ name: p.question, row: p.row });
+    m.set(key, [...(m.get(key) ?? []), p]);
+  }
   return m;
+}
+
+/** What a sheet does to an open visit of the engine; `change` wraps each deed. A row's id is made here. */
+export function answering(visit, change) {
+  return {
+    set: (name, v, row = "") => change(() => visit.setIn(name, row, JSON.stringify(v))),
+    confirm: (name, row = "") => change(() => visit.confirmIn(name, row)),
+    takeOffer: (name, row = "") => change(() => visit.takeOffer(name, row)),
+    confirmSection: (i) => change(() => visit.confirmSection(i)),
+    confirmSoft: (key) => change(() => visit.confirmSoft(key)),
+    addRow: (list) => change(() => visit.addRow(list, crypto.randomUUID())),
+    removeRow: (row) => change(() => visit.removeRow(row)),
+    markRow: (row, state) => change(() => visit.markRow(row, state)),
+  };
 }
 
 /** The mark of an open point: a gap for what is missing, a notch for a firm check, a ripple for a soft one. */
@@ -154,15 +150,18 @@ export function pointMark(kind) {
 
 /** The trail over a sheet: one stretch for each question, broken, notched or rippled where something is open. */
 export function trail(view) {
-  const questions = view.sections.flatMap((s) => s.questions).filter((q) => q.type !== "read");
+  const questions = view.sections.flatMap((s) => [...s.questions, ...(s.rows ?? []).filter((r) => !["mended", "gone"].includes(r.state)).flatMap((r) => r.questions)]).filter((q) => q.type !== "read" && q.type !== "picture");
   const worst = new Map();
   const rank = { firm: 3, needed: 2, soft: 1, wanted: 0 };
-  for (const p of view.points) if (!worst.has(p.question) || rank[p.kind] > rank[worst.get(p.question)]) worst.set(p.question, p.kind);
+  for (const p of view.points) {
+    const key = keyOf({ name: p.question, row: p.row });
+    if (!worst.has(key) || rank[p.kind] > rank[worst.get(key)]) worst.set(key, p.kind);
+  }
   const w = 14;
   let d = "M0 8";
   questions.forEach((q, i) => {
     const x = i * w;
-    const kind = worst.get(q.name);
+    const kind = worst.get(keyOf(q));
     if (kind === "firm") d += `h3l4 7 4-7h3`;
     else if (kind === "soft") d += `q3.5-9 7 0t7 0`;
     else if (kind === "needed" || kind === "wanted") d += `h2M${x + w - 2} 8h2`;

@@ -2,7 +2,7 @@
 import { h } from "./dom.js";
 import { currentFix, watchPosition } from "./fix.js";
 import { metres } from "./format.js";
-import { makeSheet, openWords, pointMark, trail } from "./sheet.js";
+import { answering, makeSheet, openWords, pointMark, trail } from "./sheet.js";
 import * as store from "./store.js";
 
 /**
@@ -22,13 +22,10 @@ export async function stopPage({ root, visit, release, leave }) {
   const note = h("div", { "aria-live": "polite" });
   const sheetBox = h("div");
   const sheet = makeSheet(sheetBox, {
-    set: (name, v) => change(() => visit.open.set(name, JSON.stringify(v))),
-    confirm: (name) => change(() => visit.open.confirm(name)),
-    confirmSection: (i) => change(() => visit.open.confirmSection(i)),
-    confirmSoft: (key) => change(() => visit.open.confirmSoft(key)),
-    addPhoto: async (name, file) => {
+    ...answering(visit.open, change),
+    addPhoto: async (name, file, row) => {
       try {
-        remember(await visit.addPhoto(name, file));
+        remember(await visit.addPhoto(name, file, row));
         told("done", "The photo is kept on this device.");
       } catch (e) {
         if (e instanceof store.StoreFull) told("problem", "The device's store is full: this photo was not kept. The visit and everything saved before are still here. Hand in what is carried, then take the photo again.");
@@ -36,7 +33,7 @@ export async function stopPage({ root, visit, release, leave }) {
       }
       draw();
     },
-    removePhoto: async (name, id) => { await visit.removePhoto(name, id); draw(); },
+    removePhoto: async (name, id, row) => { await visit.removePhoto(name, id, row); draw(); },
     photo: (id) => ({ url: urls.get(id), note: notes.get(id) }),
   });
   const trailButton = h("button", { type: "button", class: "trail", id: "trail", onclick: () => openPoints() });
@@ -44,12 +41,13 @@ export async function stopPage({ root, visit, release, leave }) {
   const place = h("div", { class: "card", id: "place" });
   const points = h("div", { class: "card", id: "open-points", hidden: true });
   const turn = h("div", { class: "q-answer" });
+  const back = h("button", { type: "button", class: "plain ml-auto", id: "take-back", hidden: true, onclick: () => change(() => visit.open.undo()) }, "Take back");
   const save = h("button", { type: "button", class: "main", id: "save", onclick: () => saveVisit() });
   root.replaceChildren(
     h("header", { class: "day-head" }, h("button", { type: "button", "aria-label": "Back to the stops", onclick: () => leaveStop() }, "←"), title),
     trailButton,
     h("div", { class: "day-body" }, note, points, sheetBox, place, turn),
-    h("div", { class: "day-foot" }, h("span", { class: "quiet self-center", id: "kept" }), save));
+    h("div", { class: "day-foot" }, h("span", { class: "quiet self-center", id: "kept" }), back, save));
   const keptNote = root.querySelector("#kept");
   swipe(sheetBox, (step) => go(page + step));
 
@@ -90,6 +88,7 @@ export async function stopPage({ root, visit, release, leave }) {
     drawPlace(view);
     drawPoints(view);
     turn.replaceChildren(page > 0 ? h("button", { type: "button", onclick: () => go(page - 1) }, "← Page " + page) : "", page < view.pages - 1 ? h("button", { type: "button", class: "ml-auto", id: "next-page", onclick: () => go(page + 1) }, `Page ${page + 2} →`) : "");
+    back.hidden = !view.canUndo;
     const open = view.points.filter((p) => p.kind !== "wanted").length;
     save.replaceChildren(view.complete ? "Save visit" : `Save, ${open} open`);
   }
@@ -116,11 +115,11 @@ export async function stopPage({ root, visit, release, leave }) {
   }
 
   function jump(view, p) {
-    const s = view.sections.find((x) => x.questions.some((q) => q.name === p.question));
+    const s = view.sections.find((x) => x.name === p.question || x.questions.some((q) => q.name === p.question) || x.rows?.some((r) => r.id === p.row));
     points.hidden = true;
     page = s?.page ?? page;
     draw();
-    sheet.goTo(p.question);
+    sheet.goTo(p.question, p.row);
   }
 
   function go(to) {

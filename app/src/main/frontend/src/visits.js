@@ -19,6 +19,7 @@ async function prepared(pack, workHash) {
     if (!form) throw new Error("The form of this round can't be run on this device: " + engine.problems(JSON.stringify(work.form), JSON.stringify(work.schema)));
     const layers = engine.layers();
     for (const l of pack.lookups) layers.add(l.layer, JSON.stringify(l.schema), JSON.stringify(l.features));
+    layers.peers(JSON.stringify(pack.features.schema), JSON.stringify(pack.features.features));
     ready.set(key, { work, form, layers });
   }
   return ready.get(key);
@@ -87,7 +88,7 @@ export class OpenVisit {
   }
 
   /** Takes a photo: the geotag goes into its bytes here, before they are hashed; afterwards they are final. */
-  async addPhoto(question, file) {
+  async addPhoto(question, file, row = "") {
     const engine = await loadEngine();
     const fix = currentFix();
     let bytes = new Uint8Array(await (await asJpeg(file)).arrayBuffer());
@@ -106,8 +107,8 @@ export class OpenVisit {
     }
     const photo = { id: crypto.randomUUID(), visit: this.visit.id, question, blob: new Blob([bytes], { type: "image/jpeg" }), sha256: await sha256(bytes), bytes: bytes.length, geotag, note };
     const before = this.open.saved();
-    const ids = valueOf(this.view(), question) ?? [];
-    this.open.set(question, JSON.stringify([...ids, photo.id]));
+    const ids = valueOf(this.view(), question, row) ?? [];
+    this.open.setIn(question, row, JSON.stringify([...ids, photo.id]));
     const v = this.visit;
     v.photos.push({ id: photo.id, question, sha256: photo.sha256, bytes: photo.bytes, geotag });
     v.state = JSON.parse(this.open.saved());
@@ -119,23 +120,26 @@ export class OpenVisit {
     } catch (e) {
       v.photos.pop();
       v.state = JSON.parse(before);
-      this.open.set(question, JSON.stringify(ids));
+      this.open.setIn(question, row, JSON.stringify(ids));
       throw e;
     }
     return photo;
   }
 
-  async removePhoto(question, id) {
-    const ids = (valueOf(this.view(), question) ?? []).filter((x) => x !== id);
-    this.open.set(question, JSON.stringify(ids));
+  async removePhoto(question, id, row = "") {
+    const ids = (valueOf(this.view(), question, row) ?? []).filter((x) => x !== id);
+    this.open.setIn(question, row, JSON.stringify(ids));
     this.visit.photos = this.visit.photos.filter((p) => p.id !== id);
     await this.keep();
     await store.remove("photos", id);
   }
 }
 
-function valueOf(view, name) {
-  for (const s of view.sections) for (const q of s.questions) if (q.name === name) return q.value;
+function valueOf(view, name, row) {
+  for (const s of view.sections) {
+    const questions = row ? (s.rows?.find((r) => r.id === row)?.questions ?? []) : s.questions;
+    for (const q of questions) if (q.name === name) return q.value;
+  }
   return undefined;
 }
 

@@ -85,6 +85,11 @@ class Cql2OutsideTest {
       Rules.Outcome o = Rules.formula(text, ANY, ValueType.EMPTY);
       assertThat(o.problems()).as(text).isEmpty();
       assertThat(plain(o.rule().orElseThrow().json())).as(text).isEqualTo(plain(theirs.get(i)));
+      String canonical = o.rule().get().canonical();
+      Rules.Outcome again = Rules.formula(canonical, ANY, ValueType.EMPTY);
+      assertThat(again.rule().map(r -> r.canonical() + r.json()))
+          .as("printed and read again: %s", text)
+          .contains(canonical + o.rule().get().json());
       Rules.Outcome back = Rules.fromJson(theirs.get(i), ANY, ValueType.EMPTY);
       assertThat(back.rule().map(r -> r.json()))
           .as("read back from their JSON: %s", text)

@@ -111,6 +111,28 @@ class HandInTest extends DeviceTest {
   }
 
   @Test
+  void aTagThatAnotherFeatureOfTheWholeLayerHasIsFoundByTheServer() throws Exception {
+    JsonObject v = visit("a new tag");
+    String taken =
+        part("features")
+            .get("features")
+            .asArray()
+            .get(nextStop)
+            .asObject()
+            .get("properties")
+            .asObject()
+            .getString("tag", "");
+    JsonObject tag = v.get("state").asObject().get("answers").asObject().get("tag").asObject();
+    tag.set("from", "typed").set("value", taken);
+    v.get("set").asObject().set("tag", taken);
+    assertThat(sent(v).getString("state", "")).isEqualTo("waiting");
+    assertThat(page(v)).contains("another feature already has ‘" + taken + "’");
+    JsonObject own = visit("its own tag");
+    sent(own);
+    assertThat(page(own)).doesNotContain("another feature already has");
+  }
+
+  @Test
   void oneBadVisitIsSetAsideWithItsTextAndTheOthersAreKept() throws Exception {
     JsonObject good = visit("the good one");
     JsonObject bad =

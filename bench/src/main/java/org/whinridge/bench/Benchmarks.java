@@ -1,6 +1,7 @@
 package org.whinridge.bench;
 
 import java.util.Collection;
+import java.util.List;
 import java.util.Map;
 import java.util.TreeMap;
 import org.openjdk.jmh.results.RunResult;
@@ -16,7 +17,10 @@ public final class Benchmarks {
           "OneAnswer.engineWithSheetView",
           "OneAnswer.byHand",
           "OneLookUp.lookUp",
-          "OneLookUp.plain");
+          "OneLookUp.plain",
+          "OneLookUp.nearest",
+          "OneLookUp.plainNearest");
+  private static final List<String> ALONE = List.of("OneRule.parseAndCheck", "DryRuns.features");
 
   private Benchmarks() {}
 
@@ -46,5 +50,8 @@ public final class Benchmarks {
                 scores.get(base),
                 scores.get(name) / scores.get(base));
         });
+    for (String name : ALONE)
+      if (scores.containsKey(name))
+        System.out.printf(java.util.Locale.ROOT, "%-32s %9.2f µs%n", name, scores.get(name));
   }
 }

@@ -12,6 +12,7 @@ import org.locationtech.jts.geom.Geometry;
 import org.locationtech.jts.geom.Point;
 import org.locationtech.jts.geom.prep.PreparedGeometry;
 import org.locationtech.jts.geom.prep.PreparedGeometryFactory;
+import org.locationtech.jts.index.strtree.ItemDistance;
 import org.locationtech.jts.index.strtree.STRtree;
 import org.openjdk.jmh.annotations.Benchmark;
 import org.openjdk.jmh.annotations.BenchmarkMode;
@@ -25,12 +26,13 @@ import org.openjdk.jmh.annotations.State;
 import org.openjdk.jmh.annotations.Warmup;
 import org.whinridge.core.layer.Feature;
 import org.whinridge.core.place.GeometryJson;
+import org.whinridge.core.prefill.LookUp;
 import org.whinridge.core.prefill.LookupResult;
 import org.whinridge.core.prefill.PlaceIndex;
 import org.whinridge.core.value.Value;
 
 /**
- * One place look-up in 20,000 polygons of 33 corners, against a plain STRtree with prepared
+ * One place look-up in 100,000 polygons of 33 corners, against a plain STRtree with prepared
  * geometries.
  */
 @State(Scope.Benchmark)
@@ -40,8 +42,14 @@ import org.whinridge.core.value.Value;
 @Measurement(iterations = 5, time = 1)
 @Fork(1)
 public class OneLookUp {
-  private static final int POLYGONS = 20_000;
+  private static final int POLYGONS = 100_000;
   private final List<Coordinate> places = new ArrayList<>();
+  private static final LookUp NEAREST =
+      new LookUp("p", "Posts", LookUp.How.NEAREST, 2000, "", LookUp.Several.SMALLEST);
+  private static final ItemDistance PLANAR =
+      (a, b) -> ((Point) a.getItem()).distance((Point) b.getItem());
+  private final STRtree points = new STRtree();
+  private PlaceIndex posts;
   private PlaceIndex index;
   private STRtree tree;
   private int n;
@@ -63,6 +71,18 @@ public class OneLookUp {
     }
     index = new PlaceIndex(features);
     tree.build();
+    List<Feature> near = new ArrayList<>();
+    for (int i = 0; i < POLYGONS; i++) {
+      Point p =
+          GeometryJson.WGS84.createPoint(
+              new Coordinate(
+                  -10.3 + random.nextDouble() * side * 0.001,
+                  57.85 + random.nextDouble() * side * 0.0005));
+      near.add(new Feature("p" + i, Optional.of(p), Map.of(), 1));
+      points.insert(p.getEnvelopeInternal(), p);
+    }
+    posts = new PlaceIndex(near);
+    points.build();
     for (int i = 0; i < 4096; i++)
       places.add(
           new Coordinate(
@@ -74,6 +94,19 @@ public class OneLookUp {
   @Benchmark
   public LookupResult lookUp() {
     return index.containing(places.get(n++ & 4095));
+  }
+
+  /** Whinridge's nearest post within 2 km, geodesic. */
+  @Benchmark
+  public LookupResult nearest() {
+    return posts.look(NEAREST, GeometryJson.WGS84.createPoint(places.get(n++ & 4095)), f -> true);
+  }
+
+  /** The baseline: the nearest of the same points by JTS, planar in degrees. */
+  @Benchmark
+  public Object plainNearest() {
+    Point p = GeometryJson.WGS84.createPoint(places.get(n++ & 4095));
+    return points.nearestNeighbour(p.getEnvelopeInternal(), p, PLANAR);
   }
 
   /** The baseline. */

@@ -10,20 +10,26 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import org.locationtech.jts.geom.Coordinate;
+import org.locationtech.jts.geom.Geometry;
 import org.teavm.jso.JSExport;
+import org.whinridge.core.form.DryRun;
 import org.whinridge.core.form.ExecutableForm;
 import org.whinridge.core.form.Filling;
 import org.whinridge.core.form.Form;
 import org.whinridge.core.form.FormCompiler;
 import org.whinridge.core.form.FormProblem;
+import org.whinridge.core.form.RuleView;
+import org.whinridge.core.form.TakenValues;
 import org.whinridge.core.form.VisitStart;
 import org.whinridge.core.layer.Feature;
 import org.whinridge.core.layer.Schema;
 import org.whinridge.core.photo.ExifWriter;
 import org.whinridge.core.photo.Geotag;
 import org.whinridge.core.place.CoordinateSystem;
+import org.whinridge.core.place.GeometryJson;
 import org.whinridge.core.prefill.PlaceIndex;
 import org.whinridge.core.round.StopOrder;
+import org.whinridge.core.rules.SentenceParts;
 import org.whinridge.core.value.Numbers;
 import org.whinridge.core.value.ValueJson;
 import org.whinridge.core.value.ValueType;
@@ -57,10 +63,53 @@ public final class FieldEngine {
     return a.toString();
   }
 
+  /** What keeps nothing back, but a form's author should know: a JSON array. */
+  @JSExport
+  public static String notes(String form, String schema) {
+    JsonArray a = new JsonArray();
+    for (FormProblem p : FormCompiler.compile(Form.read(form), Schema.read(object(schema))).notes())
+      a.add(p.json());
+    return a.toString();
+  }
+
+  /** A rule for its author's screen, see {@link RuleView}; type is "condition" or "". */
+  @JSExport
+  public static String rule(String form, String schema, String list, String text, String type) {
+    ValueType wanted = type.equals("condition") ? ValueType.YES_NO : ValueType.EMPTY;
+    return RuleView.of(Form.read(form), Schema.read(object(schema)), list, text, wanted).toString();
+  }
+
+  /** The text of a rule from the parts of a sentence; "" when these are no parts. */
+  @JSExport
+  public static String ruleFromParts(String parts) {
+    try {
+      return SentenceParts.read(object(parts)).text();
+    } catch (IllegalArgumentException e) {
+      return "";
+    }
+  }
+
+  /** A dry run over features: one long-lived object that takes them in lots. */
+  @JSExport
+  public static Dry dryRun(OpenForm form, String start, Layers layers) {
+    return new Dry(
+        new DryRun(
+            form.form,
+            VisitStart.read(
+                object(start), Optional.empty(), layers.indexes, Optional.empty(), form.form)),
+        form.form.schema());
+  }
+
   /** An executable form; null when it has problems. */
   @JSExport
   public static OpenForm form(String form, String schema) {
-    return FormCompiler.compile(Form.read(form), Schema.read(object(schema)))
+    return formIn(form, schema, "");
+  }
+
+  /** An executable form in another language, "" for its own; null when it has problems. */
+  @JSExport
+  public static OpenForm formIn(String form, String schema, String language) {
+    return FormCompiler.compile(Form.read(form).in(language), Schema.read(object(schema)))
         .form()
         .map(OpenForm::new)
         .orElse(null);
@@ -107,6 +156,7 @@ public final class FieldEngine {
   /** Look-up layers, indexed once. */
   public static final class Layers {
     private final Map<String, PlaceIndex> indexes = new LinkedHashMap<>();
+    private VisitStart.Taken taken = VisitStart.NOTHING_TAKEN;
 
     Layers() {}
 
@@ -117,6 +167,13 @@ public final class FieldEngine {
       PlaceIndex index = new PlaceIndex(of, features(Json.parse(features), of));
       indexes.put(layerId, index);
       return index.size();
+    }
+
+    /** The features of the pack, whose values in unique fields are taken. */
+    @JSExport
+    public void peers(String schema, String features) {
+      Schema of = Schema.read(object(schema));
+      taken = new TakenValues(of, features(Json.parse(features), of));
     }
   }
 
@@ -145,7 +202,7 @@ public final class FieldEngine {
               : CoordinateSystem.of(
                   o.get("system").asObject().getString("code", ""),
                   o.get("system").asObject().getString("definition", ""));
-      VisitStart s = VisitStart.read(o, f, layers.indexes, system, form);
+      VisitStart s = VisitStart.read(o, f, layers.indexes, system, form).with(layers.taken);
       return new Visit(
           form, saved.isEmpty() ? Filling.open(form, s) : Filling.resume(form, s, object(saved)));
     }
@@ -173,9 +230,59 @@ public final class FieldEngine {
      */
     @JSExport
     public boolean set(String name, String json) {
+      return setIn(name, "", json);
+    }
+
+    /** Sets an answer in a row, see {@link #set}. */
+    @JSExport
+    public boolean setIn(String name, String row, String json) {
       ValueType type =
           form.form().question(name).map(q -> q.valueType(form.schema())).orElse(ValueType.TEXT);
-      return filling.set(name, ValueJson.read(Json.parse(json), type));
+      return filling.set(name, row, ValueJson.read(Json.parse(json), type));
+    }
+
+    /** Confirms a prefilled answer of a row. */
+    @JSExport
+    public boolean confirmIn(String name, String row) {
+      return filling.confirm(name, row);
+    }
+
+    /** Takes the newer value that a source offers. */
+    @JSExport
+    public boolean takeOffer(String name, String row) {
+      return filling.takeOffer(name, row);
+    }
+
+    /** Adds a row to a list section; the id is made by the caller. */
+    @JSExport
+    public boolean addRow(String list, String row) {
+      return filling.addRow(list, row);
+    }
+
+    /** Takes a row away that this visit added. */
+    @JSExport
+    public boolean removeRow(String row) {
+      return filling.removeRow(row);
+    }
+
+    /** Says of a row of the last visit: "still there", "mended" or "gone". */
+    @JSExport
+    public boolean markRow(String row, String state) {
+      return filling.markRow(row, state);
+    }
+
+    /** Takes the last step back; false when there is none. */
+    @JSExport
+    public boolean undo() {
+      return filling.undo();
+    }
+
+    /** Gives the visit another place, as GeoJSON; false when it can't be read. */
+    @JSExport
+    public boolean reshape(String geometry) {
+      Optional<Geometry> g = GeometryJson.parse(geometry);
+      g.ifPresent(filling::reshape);
+      return g.isPresent();
     }
 
     /** Confirms a prefilled answer. */
@@ -218,6 +325,29 @@ public final class FieldEngine {
     @JSExport
     public String result() {
       return filling.result().toString();
+    }
+  }
+
+  /** A dry run. */
+  public static final class Dry {
+    private final DryRun run;
+    private final Schema schema;
+
+    Dry(DryRun run, Schema schema) {
+      this.run = run;
+      this.schema = schema;
+    }
+
+    /** Runs the form over some more features, a JSON array of them. */
+    @JSExport
+    public void add(String features) {
+      for (Feature f : features(Json.parse(features), schema)) run.add(f);
+    }
+
+    /** How they fared so far. */
+    @JSExport
+    public String report() {
+      return run.report().json().toString();
     }
   }
 

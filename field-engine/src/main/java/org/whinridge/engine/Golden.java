@@ -13,23 +13,22 @@ import java.util.Map;
 import java.util.Optional;
 import org.locationtech.jts.geom.Coordinate;
 import org.locationtech.jts.geom.Geometry;
-import org.whinridge.core.form.ExecutableForm;
-import org.whinridge.core.form.Filling;
-import org.whinridge.core.form.Form;
-import org.whinridge.core.form.FormCompiler;
-import org.whinridge.core.form.VisitStart;
 import org.whinridge.core.layer.Feature;
+import org.whinridge.core.layer.LayerScope;
 import org.whinridge.core.layer.Schema;
 import org.whinridge.core.merge.Merge;
 import org.whinridge.core.place.CoordinateSystem;
 import org.whinridge.core.place.Geodesy;
 import org.whinridge.core.place.GeometryJson;
+import org.whinridge.core.prefill.LookUp;
 import org.whinridge.core.prefill.LookupResult;
 import org.whinridge.core.prefill.PlaceIndex;
+import org.whinridge.core.prefill.Source;
 import org.whinridge.core.prefill.Take;
 import org.whinridge.core.rules.Rule;
 import org.whinridge.core.rules.Rules;
 import org.whinridge.core.rules.Scope;
+import org.whinridge.core.rules.SentenceParts;
 import org.whinridge.core.rules.Situation;
 import org.whinridge.core.value.Numbers;
 import org.whinridge.core.value.Value;
@@ -92,7 +91,34 @@ public final class Golden {
       case "merge":
         return merge(object(input));
       case "fill":
-        return fill(object(input));
+        return GoldenForms.fill(object(input));
+      case "form":
+        return GoldenForms.form(object(input));
+      case "dry":
+        return GoldenForms.dry(object(input));
+      case "look":
+        return look(object(input));
+      case "json":
+        return read(input, ValueType.EMPTY).rule().map(Rule::json).orElse("problem");
+      case "unjson":
+        {
+          Rules.Outcome o = Rules.fromJson(input, SCOPE, ValueType.EMPTY);
+          return o.rule().map(Rule::canonical).orElseGet(() -> o.problems().get(0).message());
+        }
+      case "parts":
+        return read(input, ValueType.YES_NO)
+            .rule()
+            .flatMap(SentenceParts::of)
+            .map(p -> p.json() + " " + p.text())
+            .orElse("text only");
+      case "rename":
+        return rename(input);
+      case "random":
+        return RandomRules.run(
+            Long.parseLong(input.substring(0, input.indexOf(' '))),
+            Integer.parseInt(input.substring(input.indexOf(' ') + 1)),
+            SCOPE,
+            SITUATION);
       default:
         return "no such kind: " + kind;
     }
@@ -131,6 +157,44 @@ public final class Golden {
         Take.of(o.getString("field", "")));
   }
 
+  /** from>to|text: the text with one name replaced, alone or as a prefix. */
+  private static String rename(String input) {
+    String from = input.substring(0, input.indexOf('>'));
+    String to = input.substring(input.indexOf('>') + 1, input.indexOf('|'));
+    return Rules.rename(
+        input.substring(input.indexOf('|') + 1),
+        n -> n.equals(from) ? to : n.startsWith(from + ".") ? to + n.substring(from.length()) : n);
+  }
+
+  /** {of, lookUp, at, take}: one look-up of any kind. */
+  private static String look(JsonObject o) {
+    JsonObject of = o.get("of").asObject();
+    LookUp lookUp = LookUp.read(o.get("lookUp").asObject());
+    Rules.Outcome filter =
+        Rules.condition(
+            lookUp.filter().isEmpty() ? "TRUE" : lookUp.filter(),
+            new LayerScope(Schema.read(of.get("schema").asObject())));
+    if (filter.rule().isEmpty()) return "filter broken: " + filter.problems().get(0).message();
+    JsonObject take = o.get("take").asObject();
+    Source.Place source =
+        (Source.Place)
+            Source.read(
+                    new JsonArray()
+                        .add(
+                            new JsonObject()
+                                .add("from", "place")
+                                .add("field", take.getString("field", ""))
+                                .add("take", take.getString("measure", "value"))))
+                .get(0);
+    LookupResult r =
+        GoldenForms.index(of)
+            .look(
+                lookUp,
+                geometry(o.get("at").toString()),
+                f -> filter.rule().get().holds(new FeatureOnly(f)));
+    return outcome(r, source.take());
+  }
+
   /** What a look-up came to, as one line: the value taken, the features found, or the outcome. */
   private static String outcome(LookupResult r, Take take) {
     if (!(r instanceof LookupResult.Found f))
@@ -139,7 +203,7 @@ public final class Golden {
           : r instanceof LookupResult.NoPosition
               ? "no position"
               : r instanceof LookupResult.LayerMissing ? "layer missing" : "filter broken";
-    StringBuilder b = new StringBuilder(ValueJson.write(take.from(f)).toString()).append(" from");
+    StringBuilder b = new StringBuilder(rounded(take.from(f))).append(" from");
     for (LookupResult.Hit h : f.hits())
       b.append(' ').append(h.feature().id()).append('@').append(Numbers.fixed(h.distanceM(), 3));
     return b.append(f.several() ? " of several" : "").toString();
@@ -164,66 +228,6 @@ public final class Golden {
     for (JsonObject.Member m : v.asObject())
       out.put(m.getName(), ValueJson.read(m.getValue(), ValueType.EMPTY));
     return out;
-  }
-
-  /**
-   * {form, schema, feature?, start, do: [["set", name, value] …]} to answers, asked questions and
-   * open points.
-   */
-  private static String fill(JsonObject o) {
-    var compiled =
-        FormCompiler.compile(
-            Form.read(o.get("form").toString()), Schema.read(o.get("schema").asObject()));
-    if (compiled.form().isEmpty())
-      return compiled.problems().get(0).part() + ": " + compiled.problems().get(0).message();
-    ExecutableForm form = compiled.form().get();
-    Optional<Feature> feature =
-        o.get("feature") == null
-            ? Optional.empty()
-            : Optional.of(Feature.read(o.get("feature").asObject(), form.schema()));
-    Filling f =
-        Filling.open(
-            form,
-            VisitStart.read(
-                o.get("start").asObject(),
-                feature,
-                Map.of(),
-                Optional.of(CoordinateSystem.utmNorth(29)),
-                form));
-    for (JsonValue step : o.get("do").asArray()) {
-      JsonArray a = step.asArray();
-      String name = a.get(1).asString();
-      if (a.get(0).asString().equals("set"))
-        f.set(
-            name,
-            ValueJson.read(
-                a.get(2),
-                form.form()
-                    .question(name)
-                    .map(q -> q.valueType(form.schema()))
-                    .orElse(ValueType.TEXT)));
-      else if (a.get(0).asString().equals("soft"))
-        f.points().stream()
-            .filter(p -> p.question().equals(name))
-            .findFirst()
-            .ifPresent(p -> f.confirmSoft(p.key()));
-      else f.confirm(name);
-    }
-    StringBuilder b = new StringBuilder();
-    for (var q : form.form().questions())
-      b.append(q.name())
-          .append('=')
-          .append(f.isAsked(q.name()) ? f.value(q.name()).plain() : "-")
-          .append(' ');
-    for (var p : f.points())
-      b.append("| ")
-          .append(p.question())
-          .append(' ')
-          .append(p.kind().id())
-          .append(' ')
-          .append(p.message())
-          .append(' ');
-    return b.append("| set ").append(form.schema().writeValues(f.set())).toString();
   }
 
   /** The names of the rule vectors. */
@@ -324,4 +328,47 @@ public final class Golden {
           return CoordinateSystem.utmNorth(29).project(c);
         }
       };
+
+  /** A measure in metres to the millimetre: the last digits may differ between engines. */
+  private static String rounded(Value v) {
+    return v instanceof Value.Num n
+        ? Numbers.plain(Numbers.round(n.value(), 3))
+        : ValueJson.write(v).toString();
+  }
+
+  /** One feature as a filter sees it. */
+  private static final class FeatureOnly implements Situation {
+    private final Feature feature;
+
+    FeatureOnly(Feature feature) {
+      this.feature = feature;
+    }
+
+    @Override
+    public Value value(String name) {
+      return name.equals(LayerScope.PLACE)
+          ? feature.geometry().<Value>map(Value.Place::new).orElse(Value.EMPTY)
+          : feature.value(name);
+    }
+
+    @Override
+    public LocalDate today() {
+      return SITUATION.today();
+    }
+
+    @Override
+    public Instant now() {
+      return SITUATION.now();
+    }
+
+    @Override
+    public String label(String name, Value code) {
+      return code.plain();
+    }
+
+    @Override
+    public Optional<Coordinate> project(Coordinate wgs84) {
+      return Optional.empty();
+    }
+  }
 }

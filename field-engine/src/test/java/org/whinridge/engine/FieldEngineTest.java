@@ -113,4 +113,70 @@ class FieldEngineTest {
                 new byte[] {1, 2, 3}, "{\"lon\":1,\"lat\":2,\"at\":\"2026-05-04T09:30:00Z\"}"))
         .isNull();
   }
+
+  private static final String LIST_FORM =
+      "{\"title\":\"T\",\"in\":{\"cy\":{\"title\":\"Y\"}},\"sections\":[{\"name\":\"rows\",\"title\":\"R\",\"rows\":{\"fromLastVisit\":true},\"questions\":["
+          + "{\"name\":\"m\",\"label\":\"M\",\"type\":\"decimal\"}]},{\"title\":\"S\",\"questions\":["
+          + "{\"name\":\"kind\",\"label\":\"Kind\",\"type\":\"text\",\"writesTo\":\"kind\",\"unique\":true,\"prefill\":[{\"from\":\"asset\"}]},"
+          + "{\"name\":\"total\",\"label\":\"Total\",\"type\":\"decimal\",\"workOut\":\"sum(rows.m)\",\"checks\":[{\"rule\":\"total < 9\"}]}]}]}";
+
+  @Test
+  void rowsComeAndGoAndEveryStepIsTakenBack() {
+    String start =
+        START.replace(
+            "\"edition\":2",
+            "\"edition\":2,\"last\":{\"rows\":[{\"id\":\"a\",\"answers\":{\"m\":4}}]}");
+    FieldEngine.Visit v =
+        FieldEngine.formIn(LIST_FORM, SCHEMA, "cy").visit(start, FEATURE, FieldEngine.layers(), "");
+    assertThat(Json.parse(v.view()).asObject().getString("title", "")).isEqualTo("Y");
+    assertThat(v.addRow("rows", "b")).isTrue();
+    assertThat(v.setIn("m", "b", "\"3.5\"")).isTrue();
+    assertThat(v.view())
+        .contains(
+            "\"name\":\"total\",\"label\":\"Total\",\"type\":\"decimal\",\"need\":\"free\",\"value\":7.5");
+    assertThat(v.markRow("a", "mended")).isTrue();
+    assertThat(v.confirmIn("m", "a")).isTrue();
+    assertThat(v.removeRow("a")).isFalse();
+    assertThat(v.removeRow("b")).isTrue();
+    for (int i = 0; i < 5; i++) assertThat(v.undo()).isTrue();
+    assertThat(v.undo()).isFalse();
+    assertThat(v.takeOffer("total", "")).isFalse();
+    assertThat(v.reshape("{\"type\":\"Point\",\"coordinates\":[1,1]}")).isTrue();
+    assertThat(v.reshape("nonsense")).isFalse();
+  }
+
+  @Test
+  void valuesOfThePackAreTaken() {
+    FieldEngine.Layers layers = FieldEngine.layers();
+    String unique =
+        SCHEMA.replace(
+            "\"label\":\"Kind\",\"type\":\"text\"",
+            "\"label\":\"Kind\",\"type\":\"text\",\"unique\":true");
+    layers.peers(unique, "[" + FEATURE.replace("f1", "f2").replace("flap", "weir") + "]");
+    FieldEngine.Visit v = FieldEngine.form(LIST_FORM, unique).visit(START, FEATURE, layers, "");
+    assertThat(v.isComplete()).isTrue();
+    v.set("kind", "\"weir\"");
+    assertThat(v.isComplete()).isFalse();
+    assertThat(v.view()).contains("another feature already has");
+  }
+
+  @Test
+  void rulesAreShownToTheirAuthorAndDraftsAreRunDry() {
+    assertThat(FieldEngine.rule(LIST_FORM, SCHEMA, "rows", "m > 2", "condition"))
+        .contains("\"sentence\":\"m is over 2\"");
+    assertThat(FieldEngine.rule(LIST_FORM, SCHEMA, "", "m > 2", "condition"))
+        .contains("here it is written rows.m");
+    assertThat(
+            FieldEngine.ruleFromParts(
+                "{\"join\":\"any\",\"parts\":[{\"question\":\"m\",\"comparison\":\"is over\",\"values\":[\"2\"]},{\"question\":\"kind\",\"comparison\":\"is answered\"}]}"))
+        .isEqualTo("m > 2 OR kind IS NOT NULL");
+    assertThat(FieldEngine.ruleFromParts("{}")).isEmpty();
+    assertThat(
+            FieldEngine.notes(LIST_FORM.replace("total < 9", "total < 9 AND total > 12"), SCHEMA))
+        .contains("no answer of this question can ever meet this check");
+    FieldEngine.Dry dry =
+        FieldEngine.dryRun(FieldEngine.form(LIST_FORM, SCHEMA), START, FieldEngine.layers());
+    dry.add("[" + FEATURE + "," + FEATURE.replace("f1", "f2") + "]");
+    assertThat(dry.report()).startsWith("{\"features\":2,\"passed\":2");
+  }
 }

@@ -8,7 +8,7 @@ class GoldenOnTheJvmTest {
   @Test
   void coreGivesTheGoldenResults() throws Exception {
     var vectors = GoldenVectors.all();
-    assertThat(vectors).hasSizeGreaterThan(200);
+    assertThat(vectors).hasSizeGreaterThan(600);
     for (var v : vectors) {
       String got = Golden.run(v.kind(), v.input());
       assertThat(v.agrees(got))

@@ -4,8 +4,11 @@ import java.io.IOException;
 import java.io.InputStream;
 import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Set;
+import java.util.regex.Matcher;
 
 /**
  * The lines kind ⇥ input ⇥ result of golden/*.tsv. They were made by core on the JVM and read by a
@@ -33,16 +36,28 @@ final class GoldenVectors {
 
   private GoldenVectors() {}
 
+  /** The input with @name replaced by what a "define" line says it is. */
+  static String whole(String input, Map<String, String> defined) {
+    String s = input;
+    for (Map.Entry<String, String> d : defined.entrySet())
+      s = s.replaceAll(d.getKey() + "(?![a-z_])", Matcher.quoteReplacement(d.getValue()));
+    return s;
+  }
+
   static List<Vector> all() throws IOException {
     List<Vector> out = new ArrayList<>();
+    Map<String, String> defined = new LinkedHashMap<>();
     for (String file : FILES)
       try (InputStream in = GoldenVectors.class.getResourceAsStream("/golden/" + file)) {
         new String(in.readAllBytes(), StandardCharsets.UTF_8)
             .lines()
             .filter(l -> !l.isBlank())
             .map(l -> l.split("\t", -1))
-            .map(p -> new Vector(p[0], p[1], p[2]))
-            .forEach(out::add);
+            .forEach(
+                p -> {
+                  if (p[0].equals("define")) defined.put(p[1], p[2]);
+                  else out.add(new Vector(p[0], whole(p[1], defined), p[2]));
+                });
       }
     return out;
   }

@@ -172,7 +172,7 @@ class HandIns {
     v.document = text;
     v.documentHash = hash;
     JsonArray findings = new JsonArray();
-    check.findings(doc, edition, projects.byId(layer.projectId())).forEach(findings::add);
+    check.findings(doc, edition, projects.byId(layer.projectId()), layer).forEach(findings::add);
     v.findings = findings.toString();
     v.state = clashes(doc, layer, featureId) ? "clash" : "waiting";
     v.reason = "";

@@ -8,6 +8,8 @@ import java.util.Map;
 import java.util.Optional;
 import org.springframework.stereotype.Component;
 import org.whinridge.app.form.Edition;
+import org.whinridge.app.layer.Layer;
+import org.whinridge.app.layer.LayerQueries;
 import org.whinridge.app.project.Project;
 import org.whinridge.core.form.ExecutableForm;
 import org.whinridge.core.form.Filling;
@@ -18,6 +20,7 @@ import org.whinridge.core.layer.Feature;
 import org.whinridge.core.layer.Schema;
 import org.whinridge.core.place.CoordinateSystem;
 import org.whinridge.core.place.GeometryJson;
+import org.whinridge.core.value.Value;
 
 /**
  * Runs a visit's rules again at the server, with the visit's own inputs; nothing is looked up
@@ -25,10 +28,17 @@ import org.whinridge.core.place.GeometryJson;
  */
 @Component
 class VisitCheck {
+  private final LayerQueries queries;
+
+  VisitCheck(LayerQueries queries) {
+    this.queries = queries;
+  }
+
   /**
-   * What the server's run says: sentences for the reviewer, none when it agrees with the device.
+   * Holds the answers of unique questions against the whole layer, too. What the server's run says:
+   * sentences for the reviewer, none when it agrees with the device.
    */
-  List<String> findings(JsonObject visit, Edition edition, Project project) {
+  List<String> findings(JsonObject visit, Edition edition, Project project, Layer layer) {
     Schema schema = edition.schema().outdoors();
     Optional<ExecutableForm> form = FormCompiler.compile(edition.form().outdoors(), schema).form();
     if (form.isEmpty())
@@ -37,11 +47,12 @@ class VisitCheck {
     List<String> out = new ArrayList<>();
     VisitStart start =
         VisitStart.read(
-            object(visit, "start"),
-            base(visit, schema),
-            Map.of(),
-            CoordinateSystem.of(project.systemCode(), project.systemDefinition()),
-            form.get());
+                object(visit, "start"),
+                base(visit, schema),
+                Map.of(),
+                CoordinateSystem.of(project.systemCode(), project.systemDefinition()),
+                form.get())
+            .with((field, value, self) -> isTaken(layer, field, value, self));
     Filling again = Filling.resume(form.get(), start, object(visit, "state"));
     for (OpenPoint p : again.points())
       if (p.kind().holdsBack())
@@ -52,6 +63,17 @@ class VisitCheck {
       out.add(
           "the values to be written do not follow from the answers by the form's rules; look at every value");
     return out;
+  }
+
+  /** Whether another feature of the whole layer has the value: what no device can know. */
+  private boolean isTaken(Layer layer, String field, Value value, String self) {
+    if (layer.schema().field(field).isEmpty()) return false;
+    String text =
+        value instanceof Value.Num ? value.plain() : "'" + value.plain().replace("'", "''") + "'";
+    return queries.where(
+        layer,
+        "\"" + field + "\" = " + text,
+        (c, rows) -> rows.stream().anyMatch(row -> !c.id(row).equals(self)));
   }
 
   private static Optional<Feature> base(JsonObject visit, Schema schema) {

@@ -109,11 +109,14 @@ class FormController {
   private JsonObject state(FormDraft draft) {
     JsonArray problems = new JsonArray();
     for (FormProblem x : forms.problems(draft)) problems.add(x.json());
+    JsonArray notes = new JsonArray();
+    for (FormProblem x : forms.notes(draft)) notes.add(x.json());
     return new JsonObject()
         .add("revision", draft.revision())
         .add("edition", draft.edition())
         .add("form", draft.form().json())
-        .add("problems", problems);
+        .add("problems", problems)
+        .add("notes", notes);
   }
 
   @PostMapping(

@@ -149,6 +149,11 @@ public class Forms {
     return found;
   }
 
+  /** What keeps nothing back, but the draft's author should know. */
+  public List<FormProblem> notes(FormDraft draft) {
+    return FormCompiler.compile(draft.form(), layers.byId(draft.layerId()).schema()).notes();
+  }
+
   /** Publishes the draft as the next edition. */
   @Transactional
   public int publish(UUID project, UUID id, String person) {

@@ -91,6 +91,7 @@ class DemoStart implements ApplicationRunner {
   /** The demo form: what is asked, checked, worked out and looked up. */
   private void design(Project p, UUID form, UUID beats) {
     edit(p, form, new JsonObject().add("op", "title").add("value", "Structure visit"));
+    set(p, form, "tag", "unique", Json.TRUE);
     set(p, form, "kind", "need", Json.value("needed"));
     set(p, form, "condition", "need", Json.value("needed"));
     set(

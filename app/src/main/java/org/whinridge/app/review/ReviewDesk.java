@@ -23,6 +23,8 @@ import org.whinridge.app.photo.Photo;
 import org.whinridge.app.photo.Photos;
 import org.whinridge.app.round.Rounds;
 import org.whinridge.app.shell.JobProblem;
+import org.whinridge.core.form.KeptRows;
+import org.whinridge.core.form.Section;
 import org.whinridge.core.layer.Feature;
 import org.whinridge.core.layer.Field;
 import org.whinridge.core.merge.Merge;
@@ -164,9 +166,14 @@ class ReviewDesk {
     Optional<Edition> edition = forms.edition(v.formId(), v.edition());
     List<Kept> kept = new ArrayList<>();
     for (JsonObject.Member m : object(v.document(), "kept")) {
-      var q = edition.flatMap(e -> e.form().question(m.getName()));
-      if (q.filter(x -> x.type() == org.whinridge.core.form.QuestionType.PHOTO).isPresent())
+      Optional<Section> list = edition.flatMap(e -> e.form().list(m.getName()));
+      if (list.isPresent()) {
+        for (String row : KeptRows.said(list.get(), m.getValue()))
+          kept.add(new Kept(list.get().title(), row));
         continue;
+      }
+      var q = edition.flatMap(e -> e.form().question(m.getName()));
+      if (q.filter(x -> x.type().isMedia()).isPresent()) continue;
       Value answer =
           ValueJson.read(
               m.getValue(),

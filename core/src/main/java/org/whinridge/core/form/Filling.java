@@ -287,6 +287,11 @@ public final class Filling {
     return true;
   }
 
+  /** How many steps can be taken back now. */
+  int undoSteps() {
+    return undo.size();
+  }
+
   private void remember(Runnable back) {
     undo.push(back);
     if (undo.size() > UNDO_STEPS) undo.removeLast();

@@ -89,6 +89,11 @@ public record Form(
     return Optional.empty();
   }
 
+  /** The list section of that name. */
+  public Optional<Section> list(String name) {
+    return sections.stream().filter(s -> s.isList() && s.name().equals(name)).findFirst();
+  }
+
   /** The form without questions that belong to the office. */
   public Form outdoors() {
     return with(
@@ -136,8 +141,10 @@ public record Form(
     java.util.LinkedHashSet<String> out = new java.util.LinkedHashSet<>(texts.others().keySet());
     for (Section s : sections) {
       out.addAll(s.texts().others().keySet());
+      s.blocks().forEach(b -> out.addAll(b.texts().others().keySet()));
       for (Question q : s.questions()) {
         out.addAll(q.texts().others().keySet());
+        q.logic().checks().forEach(c -> out.addAll(c.texts().others().keySet()));
         q.codes().forEach(c -> out.addAll(c.labels().keySet()));
       }
     }

@@ -47,8 +47,9 @@ public final class FormEdit {
   /**
    * Applies one edit: {op: "set", question, property, value} changes a property of a question; {op:
    * "move", question, by} moves it up or down, across sections at their ends; {op: "remove",
-   * question}; {op: "rename", question, value} gives it another name everywhere; {op: "add",
-   * question: {…}, section} adds at a section's end; {op: "title", value}.
+   * question}; {op: "rename", question, value} gives it another name everywhere; {op: "replace",
+   * form: {…}} puts the form of a file in its place; {op: "add", question: {…}, section} adds at a
+   * section's end; {op: "title", value}.
    *
    * @throws IllegalArgumentException with a sentence for people; the form is then as it was
    */
@@ -67,6 +68,8 @@ public final class FormEdit {
         case "add":
           return add(
               form, Question.read(edit.get("question").asObject()), edit.getInt("section", 0));
+        case "replace":
+          return Form.read(edit.get("form").toString());
         case "rename":
           return FormRename.rename(
               form, edit.getString("question", ""), edit.getString("value", ""));

@@ -88,6 +88,9 @@ final class PointFinder {
 
   private void taken(Question q, Value v, Found found) {
     if (!q.wire().unique() || q.writesTo().isEmpty()) return;
+    // what the layer held already is not this visit's to mend
+    Value was = start.feature().map(f -> f.value(q.writesTo())).orElse(Value.EMPTY);
+    if (v.equals(was)) return;
     String self = start.feature().map(f -> f.id()).orElse("");
     if (start.taken().by(q.writesTo(), v, self))
       found.add(

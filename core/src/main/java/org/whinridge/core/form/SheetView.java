@@ -33,13 +33,16 @@ final class SheetView {
   private final VisitStart start;
   private final VisitState state;
   private final Fixed fixed;
-  private final String[] heads;
+  private String[] heads; // made when the sheet is drawn for the first time
 
   SheetView(ExecutableForm form, VisitStart start, VisitState state, Fixed fixed) {
     this.form = form;
     this.start = start;
     this.state = state;
     this.fixed = fixed;
+  }
+
+  private void makeHeads() {
     heads = new String[form.form().sections().size()];
     int page = -1;
     for (int s = 0; s < heads.length; s++) {
@@ -71,6 +74,7 @@ final class SheetView {
   }
 
   String text(List<OpenPoint> points, boolean canUndo) {
+    if (heads == null) makeHeads();
     StringBuilder b = new StringBuilder(4096).append("{\"title\":");
     b.append(quoted(form.form().title()))
         .append(",\"caption\":")
@@ -150,16 +154,24 @@ final class SheetView {
 
   private JsonArray points(List<OpenPoint> points) {
     JsonArray a = new JsonArray();
-    for (OpenPoint p : points) a.add(p.json().add("label", label(p.question())));
+    for (OpenPoint p : points) a.add(p.json().add("label", label(p)));
     return a;
   }
 
-  private String label(String name) {
-    int i = form.indexOf(name);
-    if (i >= 0) return form.at(i).question().label();
-    if (name.equals("place")) return "Place";
-    int l = form.listOf(name);
-    return l < 0 ? "" : form.form().sections().get(form.lists().get(l).section()).title();
+  /** What people call the place of a point; in a list with the row's number. */
+  private String label(OpenPoint p) {
+    if (p.question().equals("place")) return "Place";
+    int i = form.indexOf(p.question());
+    int l = i >= 0 ? form.at(i).list() : form.listOf(p.question());
+    String question = i >= 0 ? form.at(i).question().label() : "";
+    if (l < 0) return question;
+    String list = form.form().sections().get(form.lists().get(l).section()).title();
+    int n = 1;
+    for (Row r : state.rows.get(l)) {
+      if (r.id.equals(p.row())) return list + " " + n + (i >= 0 ? ", " + question : "");
+      n++;
+    }
+    return list;
   }
 
   private JsonObject question(int i, Answers a, Row row) {

@@ -104,70 +104,43 @@ public record VisitStart(
 
   /** The same visit in its second turn, at the desk. */
   public VisitStart atTheDesk() {
-    return new VisitStart(
-        feature,
-        last,
-        person,
-        device,
-        startedAt,
-        offsetMinutes,
-        edition,
-        fix,
-        lookups,
-        system,
-        taken,
-        Turn.DESK);
+    return copy(feature, last, lookups, taken, Turn.DESK);
   }
 
   /** The same visit to another feature, of which no last visit is known. */
   VisitStart on(Feature other) {
-    return new VisitStart(
-        Optional.of(other),
-        Last.NONE,
-        person,
-        device,
-        startedAt,
-        offsetMinutes,
-        edition,
-        fix,
-        lookups,
-        system,
-        taken,
-        turn);
+    return copy(Optional.of(other), Last.NONE, lookups, taken, turn);
   }
 
   /** The same visit with other look-up layers. */
   public VisitStart with(Map<String, PlaceIndex> others) {
-    return new VisitStart(
-        feature,
-        last,
-        person,
-        device,
-        startedAt,
-        offsetMinutes,
-        edition,
-        fix,
-        others,
-        system,
-        taken,
-        turn);
+    return copy(feature, last, others, taken, turn);
   }
 
   /** The same visit knowing the values that others have. */
   public VisitStart with(Taken others) {
+    return copy(feature, last, lookups, others, turn);
+  }
+
+  private VisitStart copy(
+      Optional<Feature> newFeature,
+      Last newLast,
+      Map<String, PlaceIndex> newLookups,
+      Taken newTaken,
+      Turn newTurn) {
     return new VisitStart(
-        feature,
-        last,
+        newFeature,
+        newLast,
         person,
         device,
         startedAt,
         offsetMinutes,
         edition,
         fix,
-        lookups,
+        newLookups,
         system,
-        others,
-        turn);
+        newTaken,
+        newTurn);
   }
 
   /**

@@ -30,7 +30,7 @@ final class ColumnTests {
           c.right() instanceof Node.Literal l
               ? compare(c.op(), c.left(), l.value())
               : c.left() instanceof Node.Literal l
-                  ? compare(turned(c.op()), c.right(), l.value())
+                  ? compare(Node.Compare.turned(c.op()), c.right(), l.value())
                   : Optional.empty();
       if (fast.isPresent()) return fast.get();
     }
@@ -45,21 +45,6 @@ final class ColumnTests {
       }
     }
     return perValue(n).orElseGet(() -> perRow(n));
-  }
-
-  private static String turned(String op) {
-    switch (op) {
-      case "<":
-        return ">";
-      case ">":
-        return "<";
-      case "<=":
-        return ">=";
-      case ">=":
-        return "<=";
-      default:
-        return op;
-    }
   }
 
   private Optional<Tests> compare(String op, Node left, Value literal) {

@@ -150,8 +150,11 @@ final class Checker {
   private void pair(Node a, ValueType ta, Node b, ValueType tb) {
     if (!ta.fits(tb)) {
       String fix = "";
-      if (ta == ValueType.DATE && tb == ValueType.TEXT && b instanceof Node.Literal l)
-        fix = "DATE('" + l.value().plain() + "')";
+      if (tb == ValueType.TEXT && b instanceof Node.Literal l) fix = timeFix(ta, l);
+      if (ta == ValueType.TEXT && a instanceof Node.Literal l && !timeFix(tb, l).isEmpty()) {
+        wrong(a, "this is text, but it is compared with " + tb.said(), timeFix(tb, l));
+        return;
+      }
       if (ta == ValueType.NUMBER
           && tb == ValueType.TEXT
           && b instanceof Node.Literal l
@@ -164,6 +167,13 @@ final class Checker {
     }
     code(a, b);
     code(b, a);
+  }
+
+  /** A bare text beside a date or a moment most likely misses its DATE(…) or TIMESTAMP(…). */
+  private static String timeFix(ValueType other, Node.Literal l) {
+    return other == ValueType.DATE
+        ? "DATE('" + l.value().plain() + "')"
+        : other == ValueType.DATE_TIME ? "TIMESTAMP('" + l.value().plain() + "')" : "";
   }
 
   /** A literal beside a question with a code list must be one of its codes. */

@@ -37,7 +37,41 @@ public sealed interface Node {
   record Name(String name, Span at) implements Node {}
 
   /** {@code = <> < > <= >=}. */
-  record Compare(String op, Node left, Node right, Span at) implements Node {}
+  record Compare(String op, Node left, Node right, Span at) implements Node {
+    /** The operator that says the same with the sides swapped: under is over. */
+    public static String turned(String op) {
+      switch (op) {
+        case "<":
+          return ">";
+        case ">":
+          return "<";
+        case "<=":
+          return ">=";
+        case ">=":
+          return "<=";
+        default:
+          return op;
+      }
+    }
+
+    /** The operator that is no where this one is yes, for values that are not empty. */
+    public static String opposite(String op) {
+      switch (op) {
+        case "=":
+          return "<>";
+        case "<>":
+          return "=";
+        case "<":
+          return ">=";
+        case ">":
+          return "<=";
+        case "<=":
+          return ">";
+        default:
+          return "<";
+      }
+    }
+  }
 
   /** LIKE with {@code %}, {@code _} and {@code \} as escape. */
   record Like(Node left, Node pattern, boolean not, Span at) implements Node {}

@@ -266,9 +266,10 @@ public final class Possible {
       return new Narrowing(name, List.of(d -> d.among(Set.of(Value.of(yes)), true)));
     if (n instanceof Node.Compare c) {
       if (c.left() instanceof Node.Name name && c.right() instanceof Node.Literal l)
-        return compare(name, yes ? c.op() : opposite(c.op()), l.value());
+        return compare(name, yes ? c.op() : Node.Compare.opposite(c.op()), l.value());
       if (c.right() instanceof Node.Name name && c.left() instanceof Node.Literal l)
-        return compare(name, turned(yes ? c.op() : opposite(c.op())), l.value());
+        return compare(
+            name, Node.Compare.turned(yes ? c.op() : Node.Compare.opposite(c.op())), l.value());
       return null;
     }
     if (n instanceof Node.Between b
@@ -310,37 +311,5 @@ public final class Possible {
     return v instanceof Value.Num n
         ? new Narrowing(name, List.of(d -> d.within(op, n.value())))
         : null;
-  }
-
-  private static String opposite(String op) {
-    switch (op) {
-      case "=":
-        return "<>";
-      case "<>":
-        return "=";
-      case "<":
-        return ">=";
-      case ">":
-        return "<=";
-      case "<=":
-        return ">";
-      default:
-        return "<";
-    }
-  }
-
-  private static String turned(String op) {
-    switch (op) {
-      case "<":
-        return ">";
-      case ">":
-        return "<";
-      case "<=":
-        return ">=";
-      case ">=":
-        return "<=";
-      default:
-        return op;
-    }
   }
 }

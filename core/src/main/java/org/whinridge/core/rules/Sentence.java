@@ -2,6 +2,7 @@ package org.whinridge.core.rules;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Set;
 import org.whinridge.core.value.Fold;
 import org.whinridge.core.value.Value;
 
@@ -9,6 +10,7 @@ import org.whinridge.core.value.Value;
  * A tree as plain English, with labels in place of names and codes, and numbers with their unit.
  */
 final class Sentence {
+  private static final Set<String> CLOCK = Set.of("today", "now", "add_days");
   private final Scope scope;
 
   Sentence(Scope scope) {
@@ -63,7 +65,8 @@ final class Sentence {
       return word(c.left()) + (b.value() == c.op().equals("=") ? " is yes" : " is no");
     boolean time =
         c.right() instanceof Node.Literal l
-            && (l.value() instanceof Value.Day || l.value() instanceof Value.Moment);
+            ? l.value() instanceof Value.Day || l.value() instanceof Value.Moment
+            : c.right() instanceof Node.Call call && CLOCK.contains(call.function());
     return word(c.left()) + " " + verb(c.op(), time) + " " + beside(c.left(), c.right());
   }
 
@@ -129,7 +132,10 @@ final class Sentence {
     for (Node a : c.arguments())
       args.add(
           c.function().startsWith("A_") && a instanceof Node.ListOf l
-              ? either(c.arguments().get(0), l.items(), " and ")
+              ? either(
+                  c.arguments().get(0),
+                  l.items(),
+                  c.function().equals("A_OVERLAPS") ? " or " : " and ")
               : c.function().startsWith("A_") && !args.isEmpty()
                   ? beside(c.arguments().get(0), a)
                   : condition(a) ? say(a) : word(a));

@@ -203,7 +203,8 @@ final class Steps {
     }
     if (missing && !f.keepsEmpty()) return Value.EMPTY;
     Value out = f.body().apply(Arrays.asList(values), s);
-    if (out.isEmpty() && !missing && f.result() == ValueType.NUMBER) s.notFinite();
+    if (out.isEmpty() && !missing && !f.keepsEmpty() && f.result() == ValueType.NUMBER)
+      s.notFinite();
     return out;
   }
 }

@@ -55,6 +55,8 @@ class ListSectionTest {
         .get()
         .satisfies(
             p -> assertThat(p.message()).isEqualTo("60 m over {count} rows is {nothing} too long"));
+    assertThat(f.view().get("points").asArray().get(0).asObject().getString("label", ""))
+        .isEqualTo("Defects 1, Severity");
     assertThat(f.addRow("defects", "r3")).as("three at most").isFalse();
     assertThat(f.addRow("defects", "r1")).as("the id is taken").isFalse();
     assertThat(f.addRow("nothing", "x")).isFalse();
@@ -167,5 +169,20 @@ class ListSectionTest {
     assertThat(FormCompiler.compile(Form.read(circle), WalkFixture.SCHEMA).problems())
         .singleElement()
         .satisfies(p -> assertThat(p.message()).contains("worst_found → severity → worst_found"));
+  }
+
+  @Test
+  void whoReviewsAVisitReadsItsRowsInWords() {
+    Filling f = withRows(4);
+    f.addRow("defects", "r9");
+    Section list = Form.read(WalkFixture.FORM).list("defects").orElseThrow();
+    assertThat(KeptRows.said(list, f.result().get("kept").asObject().get("defects")))
+        .containsExactly("Severity 4, Length 10.0 m, Share 100 %", "nothing answered");
+    Filling again =
+        Filling.open(WalkFixture.compiled(), WalkFixture.start(WalkFixture.last("a", 2, 3)));
+    again.markRow("a", "gone");
+    assertThat(KeptRows.said(list, again.result().get("kept").asObject().get("defects")))
+        .containsExactly("Severity 2, Length 3.0 m (gone)");
+    assertThat(KeptRows.said(list, com.eclipsesource.json.Json.value("x"))).isEmpty();
   }
 }

@@ -244,4 +244,47 @@ class XlsFormTest {
         .isInstanceOf(FileProblem.class)
         .hasMessageContaining("no sheet “survey”");
   }
+
+  /** Damaged bytes and cut files: a form, or a problem in words, never anything else. */
+  @Test
+  void damagedWorkbooksAreRefusedInWords(@TempDir Path folder) throws Exception {
+    byte[] good = Files.readAllBytes(Path.of("src/test/resources/xlsform/bank-visit.xlsx"));
+    java.util.Random random = new java.util.Random(2106);
+    int refused = 0;
+    for (int i = 0; i < 200; i++) {
+      byte[] bad =
+          java.util.Arrays.copyOf(good, i % 4 == 0 ? random.nextInt(good.length) : good.length);
+      for (int k = 0; k < 1 + i % 7 && bad.length > 0; k++)
+        bad[random.nextInt(bad.length)] = (byte) random.nextInt(256);
+      Path file = Files.write(folder.resolve("bad.xlsx"), bad);
+      try {
+        XlsFormReader.read(file);
+      } catch (FileProblem e) {
+        refused++;
+        assertThat(e.getMessage()).as("mutation %d", i).isNotBlank();
+      }
+    }
+    assertThat(refused).isGreaterThan(50);
+  }
+
+  @Test
+  void expressionsOfAnyTextAreTranslatedOrRefused() {
+    Names names = new Names();
+    names.add("a", QuestionType.TEXT, "");
+    String[] pieces = {
+      "${a}", "(", ")", "and", "or", "not(", "'x'", "3", "+", "-", "div", "=", "!=", ".", ",",
+      "if(", "${", "}", "é", "\\"
+    };
+    java.util.Random random = new java.util.Random(7);
+    for (int i = 0; i < 20_000; i++) {
+      StringBuilder b = new StringBuilder();
+      for (int k = random.nextInt(12); k >= 0; k--)
+        b.append(pieces[random.nextInt(pieces.length)]).append(' ');
+      try {
+        assertThat(new XPathToCql(names, "a", "", Map.of()).translate(b.toString())).isNotBlank();
+      } catch (XPath.Untranslatable e) {
+        assertThat(e.getMessage()).as(b.toString()).isNotBlank();
+      }
+    }
+  }
 }
