@@ -3,6 +3,7 @@ package org.whinridge.core.form;
 import com.eclipsesource.json.JsonArray;
 import com.eclipsesource.json.JsonObject;
 import com.eclipsesource.json.JsonValue;
+import java.time.DateTimeException;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.util.ArrayList;
@@ -158,35 +159,70 @@ public record VisitStart(
     return new VisitStart(
         feature,
         last(o, form),
-        o.getString("person", ""),
-        o.getString("device", ""),
-        Instant.parse(o.getString("startedAt", "1970-01-01T00:00:00Z")),
-        o.getInt("offset", 0),
-        o.getInt("edition", 0),
+        text(o, "person"),
+        text(o, "device"),
+        moment(text(o, "startedAt")),
+        whole(o, "offset"),
+        whole(o, "edition"),
         fix(o.get("position")),
         lookups,
         system,
         NOTHING_TAKEN,
-        o.getString("turn", "").equals("desk") ? Turn.DESK : Turn.OUTDOORS);
+        text(o, "turn").equals("desk") ? Turn.DESK : Turn.OUTDOORS);
   }
 
   private static Fix fix(JsonValue v) {
     if (v == null || !v.isObject()) return Fix.NONE;
     JsonObject p = v.asObject();
-    JsonValue accuracy = p.get("accuracy");
-    JsonValue satellites = p.get("satellites");
+    OptionalDouble lon = number(p, "lon");
+    OptionalDouble lat = number(p, "lat");
+    if (lon.isEmpty() || lat.isEmpty()) return Fix.NONE;
+    OptionalDouble satellites = number(p, "satellites");
     return new Fix(
-        Optional.of(new Coordinate(p.getDouble("lon", 0), p.getDouble("lat", 0))),
-        accuracy == null || !accuracy.isNumber()
-            ? OptionalDouble.empty()
-            : OptionalDouble.of(accuracy.asDouble()),
-        satellites == null || !satellites.isNumber()
+        Optional.of(new Coordinate(lon.getAsDouble(), lat.getAsDouble())),
+        number(p, "accuracy"),
+        satellites.isEmpty()
             ? OptionalInt.empty()
-            : OptionalInt.of((int) satellites.asDouble()));
+            : OptionalInt.of((int) satellites.getAsDouble()));
+  }
+
+  // A start comes from a device with its visit: what can't be read there counts as missing, so that
+  // no answer is lost over it.
+
+  private static String text(JsonObject o, String member) {
+    JsonValue v = o.get(member);
+    return v != null && v.isString() ? v.asString() : "";
+  }
+
+  private static OptionalDouble number(JsonObject o, String member) {
+    JsonValue v = o.get(member);
+    return v != null && v.isNumber() && !Double.isInfinite(v.asDouble())
+        ? OptionalDouble.of(v.asDouble())
+        : OptionalDouble.empty();
+  }
+
+  private static int whole(JsonObject o, String member) {
+    double d = number(o, member).orElse(0);
+    return Math.abs(d) < 1e9 ? (int) d : 0;
+  }
+
+  private static Instant moment(String s) {
+    try {
+      return Instant.parse(s);
+    } catch (DateTimeException e) {
+      return Instant.EPOCH;
+    }
+  }
+
+  private static Optional<LocalDate> day(String s) {
+    try {
+      return Optional.of(LocalDate.parse(s));
+    } catch (DateTimeException e) {
+      return Optional.empty();
+    }
   }
 
   private static Last last(JsonObject o, ExecutableForm form) {
-    String day = o.getString("lastDay", "");
     Map<String, Value> answers = new LinkedHashMap<>();
     Map<String, List<LastRow>> rows = new LinkedHashMap<>();
     if (o.get("last") != null && o.get("last").isObject())
@@ -194,8 +230,7 @@ public record VisitStart(
         if (form.listOf(m.getName()) < 0) answer(m, form, answers);
         else if (m.getValue().isArray()) rows.put(m.getName(), rows(m.getValue().asArray(), form));
       }
-    return new Last(
-        answers, day.isEmpty() ? Optional.empty() : Optional.of(LocalDate.parse(day)), rows);
+    return new Last(answers, day(text(o, "lastDay")), rows);
   }
 
   private static void answer(JsonObject.Member m, ExecutableForm form, Map<String, Value> into) {
@@ -207,12 +242,13 @@ public record VisitStart(
     List<LastRow> out = new ArrayList<>();
     for (JsonValue v : a) {
       if (!v.isObject()) continue;
-      Row.State state = Row.State.of(v.asObject().getString("state", ""));
+      Row.State state = Row.State.of(text(v.asObject(), "state"));
       JsonValue stored = v.asObject().get("answers");
       if (!state.isThere() || stored == null || !stored.isObject()) continue;
       Map<String, Value> answers = new LinkedHashMap<>();
       for (JsonObject.Member m : stored.asObject()) answer(m, form, answers);
-      out.add(new LastRow(v.asObject().getString("id", "row" + out.size()), answers));
+      String id = text(v.asObject(), "id");
+      out.add(new LastRow(id.isEmpty() ? "row" + out.size() : id, answers));
     }
     return out;
   }
