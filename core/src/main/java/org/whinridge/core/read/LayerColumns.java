@@ -25,6 +25,7 @@ import org.whinridge.core.value.ValueType;
  * <p>Values under names that the schema does not have are not kept here; the store has them.
  */
 public final class LayerColumns {
+  private static final int MOST_CHANGED = 2000;
   private final Schema schema;
   private final Map<String, Column> columns = new LinkedHashMap<>();
   private final Shapes shapes = new Shapes();
@@ -36,6 +37,8 @@ public final class LayerColumns {
   private int rows;
   private HPRtree index;
   private int indexed;
+  private TileIndex tiles;
+  private final BitSet changedTiles = new BitSet();
 
   /** An empty read model for features of a schema. */
   public LayerColumns(Schema schema) {
@@ -78,6 +81,7 @@ public final class LayerColumns {
   /** Takes the newer state of a feature: changed where it is there, else added. */
   public void patch(Feature f) {
     int row = row(f.id());
+    changedTiles.set(row < 0 ? rows : row);
     if (row < 0) {
       add(f);
       return;
@@ -189,6 +193,25 @@ public final class LayerColumns {
     return hits.stream().mapToInt(Integer::intValue).sorted().toArray();
   }
 
+  /** Gives the parts of a row's geometry; none when it has none. */
+  public void paths(int row, Paths to) {
+    shapes.paths(row, to);
+  }
+
+  /** Where rows lie in the world of tiles, but for those of {@link #changedTiles}. */
+  public synchronized TileIndex tiles() {
+    if (tiles == null || changedTiles.cardinality() > MOST_CHANGED) {
+      tiles = TileIndex.of(this, gone);
+      changedTiles.clear();
+    }
+    return tiles;
+  }
+
+  /** Rows that came or changed since {@link #tiles} was made. */
+  public synchronized BitSet changedTiles() {
+    return (BitSet) changedTiles.clone();
+  }
+
   private boolean meets(int row, Envelope box) {
     return shapes.envelope(row).filter(box::intersects).isPresent();
   }
@@ -208,6 +231,6 @@ public final class LayerColumns {
   public long bytes() {
     long n = 20L * idHigh.length + shapes.bytes() + 400;
     for (Column c : columns.values()) n += c.bytes();
-    return n + (index == null ? 0 : 60L * indexed);
+    return n + (index == null ? 0 : 60L * indexed) + (tiles == null ? 0 : tiles.bytes());
   }
 }

@@ -52,6 +52,12 @@ final class Shapes {
     }
   }
 
+  void paths(int row, Paths to) {
+    if (row < xs.length && !Double.isNaN(xs[row]))
+      to.part(Paths.Part.POINT, new double[] {xs[row]}, new double[] {ys[row]}, 1);
+    else if (row < wkb.length && wkb[row] != null) new WkbPaths().walk(wkb[row], to);
+  }
+
   boolean hasSeveralParts(int row) {
     return row < wkb.length
         && wkb[row] != null

@@ -1,0 +1,305 @@
+package org.whinridge.core.look;
+
+import com.eclipsesource.json.JsonObject;
+import java.time.Instant;
+import java.time.LocalDate;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import org.locationtech.jts.geom.Coordinate;
+import org.whinridge.core.layer.Feature;
+import org.whinridge.core.layer.Field;
+import org.whinridge.core.layer.LayerScope;
+import org.whinridge.core.layer.Schema;
+import org.whinridge.core.read.Clock;
+import org.whinridge.core.rules.Rule;
+import org.whinridge.core.rules.RuleProblem;
+import org.whinridge.core.rules.Rules;
+import org.whinridge.core.rules.Situation;
+import org.whinridge.core.value.Value;
+import org.whinridge.core.value.ValueType;
+
+/**
+ * A look made ready for a schema: rules read, fields found, what can't be drawn as meant told.
+ * Draws any feature; immutable.
+ */
+public final class ReadyLook {
+  private final Look look;
+  private final Schema schema;
+  private final List<LookClass> entries = new ArrayList<>();
+  private final List<Optional<Rule>> rules = new ArrayList<>();
+  private final Map<String, Integer> codes = new LinkedHashMap<>();
+  private final List<LookProblem> problems = new ArrayList<>();
+  private final List<String> turns = new ArrayList<>();
+  private final List<Size> sizes = new ArrayList<>();
+  private final Optional<Field> field;
+  private final LabelText label;
+
+  private ReadyLook(Look look, Schema schema) {
+    this.look = look;
+    this.schema = schema;
+    this.field = schema.field(look.field());
+    this.label = new LabelText(look.label().template(), schema);
+    List<Symbol> usual = Look.plainStack(schema.kind(), Symbol.SLATE);
+    boolean sorted = look.by() != Look.By.ONE;
+    if (sorted) look.classes().forEach(entries::add);
+    boolean fieldGone =
+        (look.by() == Look.By.CODE || look.by() == Look.By.CLASS) && field.isEmpty();
+    LookClass other = look.other();
+    // what must not vanish from the map is drawn by the usual symbols
+    boolean needed = !sorted || fieldGone;
+    entries.add(other.stack().isEmpty() && needed ? LookClass.plain(other.label(), usual) : other);
+    if (fieldGone)
+      problem(
+          -1,
+          look.field().isEmpty()
+              ? "no field is chosen to sort the features by; all are drawn as “everything else”"
+              : "the field “"
+                  + look.field()
+                  + "” is gone; all features are drawn as “everything else”");
+    sort();
+    entries.forEach(this::collect);
+    check();
+  }
+
+  /** Makes a look ready. Nothing in it stops this: what is wrong is in {@link #problems}. */
+  public static ReadyLook of(Look look, Schema schema) {
+    return new ReadyLook(look, schema);
+  }
+
+  private void problem(int entry, String message) {
+    problems.add(LookProblem.about(entry, message));
+  }
+
+  private void sort() {
+    for (int i = 0; i < other(); i++) {
+      LookClass c = entries.get(i);
+      switch (look.by()) {
+        case CODE -> code(i, c);
+        case CLASS -> upTo(i, c);
+        default -> rules.add(rule(i, c));
+      }
+    }
+    if (look.by() == Look.By.CLASS && field.isPresent() && !isNumber())
+      problem(
+          -1,
+          "“" + field.get().label() + "” is not a number; features are drawn as “everything else”");
+  }
+
+  private void code(int i, LookClass c) {
+    if (codes.putIfAbsent(c.code(), i) != null)
+      problem(i, "the code “" + c.code() + "” has an entry already; this one is never drawn");
+    if (field.isPresent()
+        && !field.get().codes().isEmpty()
+        && field.get().codes().stream().noneMatch(k -> k.code().equals(c.code())))
+      problem(
+          i,
+          "the code “"
+              + c.code()
+              + "” is not in the list of “"
+              + field.get().label()
+              + "” any more; it is drawn for features that still have it");
+  }
+
+  private void upTo(int i, LookClass c) {
+    double before =
+        i == 0 ? Double.NEGATIVE_INFINITY : entries.get(i - 1).upTo().orElse(Double.NaN);
+    if (c.upTo().isEmpty()) problem(i, "this class has no upper end; nothing is drawn by it");
+    else if (!(c.upTo().getAsDouble() > before) && i > 0)
+      problem(
+          i, "its upper end must be greater than that of the class before; nothing is drawn by it");
+  }
+
+  private Optional<Rule> rule(int i, LookClass c) {
+    Rules.Outcome out = Rules.condition(c.rule(), new LayerScope(schema));
+    for (RuleProblem p : out.problems())
+      problems.add(
+          new LookProblem(
+              i, p.message() + "; nothing is drawn by this rule", p.at().from(), p.at().to()));
+    return out.rule();
+  }
+
+  private boolean isNumber() {
+    return field.isPresent() && field.get().type().valueType() == ValueType.NUMBER;
+  }
+
+  private void collect(LookClass c) {
+    for (Symbol s : c.stack()) {
+      Size size =
+          s instanceof Symbol.Mark m
+              ? m.size()
+              : s instanceof Symbol.Stroke l ? l.width() : Size.of(0);
+      if (size.varies() && !sizes.contains(size)) sizes.add(size);
+      if (s instanceof Symbol.Mark m && !m.turnBy().isEmpty() && !turns.contains(m.turnBy()))
+        turns.add(m.turnBy());
+    }
+  }
+
+  private void check() {
+    for (String t : turns) wantNumber(t, "the turn", "symbols are drawn upright");
+    for (Size s : sizes) wantNumber(s.field(), "the size", "all are drawn alike");
+    for (String name : label.unknown())
+      problem(-1, "the label names “" + name + "”, which is no field; it is left out");
+    for (int i = 0; i < entries.size(); i++)
+      for (Symbol s : entries.get(i).stack())
+        if (s instanceof Symbol.Mark m && look.icon(m.icon()).isEmpty())
+          problem(i, "the icon “" + m.icon() + "” is not there; a disc is drawn");
+    for (int i = 0; i < entries.size(); i++)
+      for (JsonObject.Member m : entries.get(i).preset())
+        if (schema.field(m.getName()).isEmpty())
+          problem(i, "a value is set for “" + m.getName() + "”, which is no field; it is left out");
+  }
+
+  private void wantNumber(String name, String what, String instead) {
+    Optional<Field> f = schema.field(name);
+    if (f.isEmpty()) problem(-1, what + " names “" + name + "”, which is no field; " + instead);
+    else if (f.get().type().valueType() != ValueType.NUMBER)
+      problem(-1, what + " is by “" + f.get().label() + "”, which is not a number; " + instead);
+  }
+
+  /** The look. */
+  public Look look() {
+    return look;
+  }
+
+  /** The schema it was made ready for. */
+  public Schema schema() {
+    return schema;
+  }
+
+  /** What can't be drawn as it is meant, with what is drawn instead. */
+  public List<LookProblem> problems() {
+    return List.copyOf(problems);
+  }
+
+  /** The legend's entries; the last one is what fits nowhere, or the one look. */
+  public List<LookClass> entries() {
+    return List.copyOf(entries);
+  }
+
+  /** The place of the entry for what fits nowhere. */
+  public int other() {
+    return entries.size() - 1;
+  }
+
+  /** The fields of bearings that turn symbols, in the order of {@link Drawn#turns}. */
+  public List<String> turns() {
+    return List.copyOf(turns);
+  }
+
+  /** The sizes by number, in the order of {@link Drawn#sizes}. */
+  public List<Size> sizes() {
+    return List.copyOf(sizes);
+  }
+
+  boolean hasLabel() {
+    return !label.isEmpty();
+  }
+
+  List<Optional<Rule>> rules() {
+    return rules;
+  }
+
+  /** How a feature is drawn. */
+  public Drawn draw(Feature f, Clock clock) {
+    Situation s = new OneFeature(f, schema, clock);
+    return new Drawn(entriesOf(s), turnsOf(s), sizesOf(s), label.of(f::value));
+  }
+
+  private int[] entriesOf(Situation s) {
+    return switch (look.by()) {
+      case ONE -> new int[] {0};
+      case CODE -> new int[] {byCode(s.value(look.field()))};
+      case CLASS -> new int[] {byClass(s.value(look.field()))};
+      case RULE -> byRule(s);
+    };
+  }
+
+  /** The entry of a code; of several values the first that has one. */
+  int byCode(Value v) {
+    if (field.isEmpty()) return other();
+    if (v instanceof Value.Many many) {
+      for (Value one : many.values()) {
+        Integer i = codes.get(one.plain());
+        if (i != null) return i;
+      }
+      return other();
+    }
+    return codes.getOrDefault(v.plain(), other());
+  }
+
+  int byClass(Value v) {
+    return field.isPresent() && v instanceof Value.Num n ? byClass(n.value()) : other();
+  }
+
+  /** The entry of a number; NaN fits nowhere. */
+  int byClass(double d) {
+    double before = Double.NEGATIVE_INFINITY;
+    for (int i = 0; i < other(); i++) {
+      double end = entries.get(i).upTo().orElse(Double.NaN);
+      if (!(end > before)) continue;
+      if (d <= end) return i;
+      before = end;
+    }
+    return other();
+  }
+
+  private int[] byRule(Situation s) {
+    int[] out = new int[other() + 1];
+    int n = 0;
+    for (int i = 0; i < rules.size(); i++)
+      if (rules.get(i).isPresent() && rules.get(i).get().holds(s)) {
+        out[n++] = i;
+        if (!look.all()) break;
+      }
+    if (n == 0) out[n++] = other();
+    return java.util.Arrays.copyOf(out, n);
+  }
+
+  double[] turnsOf(Situation s) {
+    double[] out = new double[turns.size()];
+    for (int i = 0; i < out.length; i++) out[i] = Bearing.of(s.value(turns.get(i))).orElse(0);
+    return out;
+  }
+
+  double[] sizesOf(Situation s) {
+    double[] out = new double[sizes.size()];
+    for (int i = 0; i < out.length; i++) out[i] = sizes.get(i).at(s.value(sizes.get(i).field()));
+    return out;
+  }
+
+  String labelOf(java.util.function.Function<String, Value> values) {
+    return label.of(values);
+  }
+
+  private record OneFeature(Feature feature, Schema schema, Clock clock) implements Situation {
+    @Override
+    public Value value(String name) {
+      return name.equals(LayerScope.PLACE)
+          ? feature.geometry().<Value>map(Value.Place::new).orElse(Value.EMPTY)
+          : feature.value(name);
+    }
+
+    @Override
+    public LocalDate today() {
+      return clock.today();
+    }
+
+    @Override
+    public Instant now() {
+      return clock.now();
+    }
+
+    @Override
+    public String label(String name, Value code) {
+      return schema.field(name).map(f -> f.labelOf(code)).orElse(code.plain());
+    }
+
+    @Override
+    public Optional<Coordinate> project(Coordinate wgs84) {
+      return Optional.empty(); // a look knows no project system
+    }
+  }
+}

@@ -1,0 +1,155 @@
+package org.whinridge.formats.tiles;
+
+import java.util.BitSet;
+import java.util.LinkedHashMap;
+import java.util.Map;
+import org.whinridge.core.layer.GeometryKind;
+import org.whinridge.core.look.Drawn;
+import org.whinridge.core.look.LookRows;
+import org.whinridge.core.look.TileRows;
+import org.whinridge.core.read.LayerColumns;
+
+/**
+ * Writes a layer's features as vector tiles.
+ *
+ * <p>Source: Mapbox Vector Tile specification 2.1, an open specification. Each tile has one layer,
+ * called "features". A feature has {@code c}, its legend entries (a number, or text "0,3"), {@code
+ * t0}, {@code t1} … degrees of turn, {@code s0} … sizes in pixels, {@code l} its label, and where
+ * many were thinned {@code n}, how many it stands for (then no turn, size or label). Its id is its
+ * row in the read model: it tells features of one tile apart, and is no lasting name.
+ */
+public final class TileWriter {
+  /** The name of the layer in each tile. */
+  public static final String LAYER = "features";
+
+  private final LayerColumns layer;
+  private final LookRows look;
+  private final TileRows rows;
+  private final boolean areas;
+
+  /**
+   * A writer over a read model that does not change meanwhile; for one thread.
+   *
+   * @param only the rows to draw, null for all
+   */
+  public TileWriter(LayerColumns layer, LookRows look, BitSet only) {
+    this.layer = layer;
+    this.look = look;
+    this.rows = new TileRows(layer, look, only);
+    this.areas = layer.schema().kind() == GeometryKind.POLYGON;
+  }
+
+  /**
+   * A tile's bytes; none when nothing lies in it.
+   *
+   * @param z zoom, 0 to 22
+   * @param x 0 to 2^z - 1, to the east
+   * @param y the same, to the south
+   */
+  public byte[] tile(int z, int x, int y) {
+    One one = new One(z, x, y);
+    rows.in(z, x, y, one);
+    return one.bytes();
+  }
+
+  /** Collects one tile. */
+  private final class One implements TileRows.To {
+    private final Bytes out = new Bytes();
+    private final Bytes feature = new Bytes();
+    private final Bytes tags = new Bytes();
+    private final TileGeometry geometry = new TileGeometry();
+    private final Map<String, Integer> keys = new LinkedHashMap<>();
+    private final Map<Object, Integer> values = new LinkedHashMap<>();
+    private int count;
+
+    One(int z, int x, int y) {
+      geometry.tile(z, x, y);
+    }
+
+    @Override
+    public void position(int row, int x, int y, int n) {
+      geometry.begin();
+      geometry.position(x, y);
+      add(row, n);
+    }
+
+    @Override
+    public void shape(int row) {
+      geometry.begin();
+      layer.paths(row, geometry);
+      if (geometry.type() != 0) add(row, 0);
+    }
+
+    @Override
+    public void dot(int row, int x, int y, int n) {
+      geometry.begin();
+      geometry.dot(areas, x, y);
+      add(row, n);
+    }
+
+    private void add(int row, int n) {
+      count++;
+      tags.clear();
+      if (n > 0) {
+        tag("c", (long) look.top(row));
+        tag("n", (long) n);
+      } else drawn(look.draw(row, true));
+      feature.clear();
+      feature.number(1, row);
+      feature.message(2, tags);
+      feature.number(3, geometry.type());
+      feature.message(4, geometry.commands);
+      out.message(2, feature);
+    }
+
+    private void drawn(Drawn d) {
+      if (d.entries().length == 1) tag("c", (long) d.entries()[0]);
+      else tag("c", d.entriesText());
+      for (int i = 0; i < d.turns().length; i++) tag("t" + i, (float) d.turns()[i]);
+      for (int i = 0; i < d.sizes().length; i++) tag("s" + i, (float) d.sizes()[i]);
+      if (!d.label().isEmpty()) tag("l", d.label());
+    }
+
+    private void tag(String key, Object value) {
+      tags.varint(keys.computeIfAbsent(key, k -> keys.size()));
+      Integer at = values.get(value);
+      if (at == null) {
+        at = values.size();
+        values.put(value, at);
+      }
+      tags.varint(at);
+    }
+
+    byte[] bytes() {
+      if (count == 0) return new byte[0];
+      Bytes head = new Bytes();
+      head.number(15, 2);
+      head.text(1, LAYER);
+      for (String k : keys.keySet()) out.text(3, k);
+      for (Object v : values.keySet()) {
+        feature.clear();
+        if (v instanceof Long n) feature.number(5, n);
+        else if (v instanceof Float f) feature.single(2, f);
+        else feature.text(1, (String) v);
+        out.message(4, feature);
+      }
+      out.number(5, TileRows.EXTENT);
+      Bytes tile = new Bytes();
+      tile.field(3, 2);
+      tile.varint((long) head.length + out.length);
+      return join(tile, head, out);
+    }
+
+    private byte[] join(Bytes... parts) {
+      int n = 0;
+      for (Bytes b : parts) n += b.length;
+      byte[] all = new byte[n];
+      int at = 0;
+      for (Bytes b : parts) {
+        System.arraycopy(b.bytes, 0, all, at, b.length);
+        at += b.length;
+      }
+      return all;
+    }
+  }
+}
