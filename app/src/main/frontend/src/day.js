@@ -3,7 +3,7 @@ import { Failure, request } from "./api.js";
 import { h } from "./dom.js";
 import { currentFix, watchPosition } from "./fix.js";
 import { loadEngine } from "./engine.js";
-import { basemap, open as openPack, takeOut } from "./pack.js";
+import { open as openPack, takeOut } from "./pack.js";
 import { bytes, metres, when } from "./format.js";
 import { stopPage } from "./stop-page.js";
 import * as store from "./store.js";
@@ -182,7 +182,8 @@ async function map(body) {
   const maps = await import("./map.js");
   const target = h("div", { class: "map h-[calc(100dvh-150px)]", id: "day-map", "aria-label": "Map of the stops; the list under Stops opens the same ones" });
   body.append(target);
-  const m = maps.makeMap(target, await basemap(pack));
+  const m = maps.makeMap(target);
+  await (await import("./day-map.js")).projectMap(m, pack);
   const layer = maps.stopLayer(m, (id) => stopState(pack, id));
   for (const f of pack.features.features) {
     if (!f.geometry) continue;

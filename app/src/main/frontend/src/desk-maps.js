@@ -1,58 +1,82 @@
 // The desk's maps: a layer with its card, planning a round, the places of a visit.
 import { request } from "./api.js";
+import { withBasemaps } from "./basemaps.js";
+import { LayerOnMap } from "./layer-on-map.js";
+import { url } from "./look.js";
 import * as maps from "./map.js";
 import DragBox from "ol/interaction/DragBox.js";
 
 const json = async (path) => (await request(path)).json();
 
 async function begin(component, project) {
-  const basemap = await json(`/api/p/${project}/basemap`);
-  return maps.makeMap(component.$refs.map, basemap);
+  const map = maps.makeMap(component.$refs.map);
+  await withBasemaps(map, project);
+  return map;
 }
 
 /** A layer on the map; a click, or a line of the list, opens the card of a feature beside it. */
 export function layerPage() {
   return {
-    card: null, total: 0, drawn: 0, found: "", failure: "", list: [], longer: "", matching: "", rule: "", applied: "", ruleProblem: "", ticked: [],
+    card: null, many: false, inView: false, all: [], entries: [], found: "", failure: "", list: [], longer: "", matching: "", rule: "", applied: "", ruleProblem: "", ticked: [],
     async init() {
       const { project, layer } = this.$el.dataset;
       this.base = `/api/p/${project}/layers/${layer}`;
       let chosen = location.hash.slice(1);
       try {
         const map = await begin(this, project);
-        const drawn = maps.featureLayer(map, (id) => id === chosen);
-        this.load = async (query) => {
-          const data = await json(`${this.base}/features${query}`);
-          drawn.getSource().clear();
-          drawn.getSource().addFeatures(maps.format.readFeatures(data));
-          this.total = data.count;
-          this.drawn = data.drawn;
-          this.matching = `${data.count} ${data.count === 1 ? "feature" : "features"}`;
-          this.all = data.features.map((f) => ({ id: f.id, caption: f.caption || "(no caption)" }));
-          this.filter();
-          maps.show(map, drawn.getSource().getExtent());
+        const extent = this.$el.dataset.extent.split(",").map(Number);
+        if (extent.length === 4) maps.show(map, maps.ofDegrees(extent));
+        const drawn = (this.drawn = new LayerOnMap(map, this.base, { isChosen: (id) => id === chosen, changed: (state) => this.has(state) }));
+        drawn.failure = (e) => (this.failure = e.message);
+        this.load = async ({ filter = "", outside = false }) => {
+          const before = [drawn.filter, drawn.outside];
+          Object.assign(drawn, { filter, outside });
+          try {
+            await drawn.load(true);
+          } catch (e) {
+            [drawn.filter, drawn.outside] = before;
+            throw e;
+          }
+          if (drawn.extent() && (filter || outside)) maps.show(map, drawn.extent());
         };
         this.rule = new URLSearchParams(location.search).get("filter") ?? "";
         if (this.rule) await this.applyRule();
-        if (!this.applied) await this.load("");
+        await drawn.start();
+        this.legend(drawn.plan);
         this.pick = async (id) => {
           chosen = id;
-          drawn.changed();
+          drawn.redraw();
           history.replaceState(null, "", "#" + id);
           this.card = await json(`${this.base}/features/${id}`);
         };
-        map.on("singleclick", (e) => {
-          const hit = map.forEachFeatureAtPixel(e.pixel, (f) => f, { layerFilter: (l) => l === drawn, hitTolerance: 8 });
-          if (hit) this.pick(hit.getId());
+        map.on("singleclick", async (e) => {
+          try {
+            const id = await drawn.at(e.pixel);
+            if (id) await this.pick(id);
+          } catch (error) {
+            this.failure = error.message;
+          }
         });
         map.on("pointermove", (e) => {
-          map.getTargetElement().style.cursor = map.hasFeatureAtPixel(e.pixel, { layerFilter: (l) => l === drawn, hitTolerance: 8 }) ? "pointer" : "";
+          if (!e.dragging) map.getTargetElement().style.cursor = drawn.hasAt(e.pixel) ? "pointer" : "";
         });
         if (chosen) await this.pick(chosen);
         this.$el.dataset.ready = "true";
       } catch (e) {
         this.failure = e.message;
       }
+    },
+    has(state) {
+      const n = new Intl.NumberFormat("en").format(state.count);
+      this.matching = `${n} ${state.count === 1 ? "feature" : "features"}`;
+      this.many = !state.drawn;
+      this.inView = !state.whole && state.drawn;
+      this.all = state.features.map((f) => ({ id: f.id, caption: f.caption || "(no caption)" }));
+      this.filter();
+    },
+    legend(plan) {
+      const last = plan.entries.length - 1;
+      this.entries = plan.entries.map((e, key) => ({ key, label: e.label || (plan.by === "one" ? "All features" : "Everything else"), symbol: url(e.symbol), empty: e.draws.length === 0 && key === last })).filter((e) => !e.empty);
     },
     filter() {
       const wanted = this.found.trim().toLowerCase();
@@ -64,7 +88,7 @@ export function layerPage() {
       event?.preventDefault();
       this.ruleProblem = "";
       try {
-        await this.load(this.rule.trim() ? `?filter=${encodeURIComponent(this.rule.trim())}` : "");
+        await this.load({ filter: this.rule.trim() });
         this.applied = this.rule.trim();
         history.replaceState(null, "", location.pathname + (this.applied ? `?filter=${encodeURIComponent(this.applied)}` : "") + location.hash);
       } catch (e) {
@@ -76,7 +100,7 @@ export function layerPage() {
       await this.applyRule();
     },
     async showOutside() {
-      await this.load("?outside=true");
+      await this.load({ outside: true });
     },
     tick(event) {
       const id = event.currentTarget.value;
@@ -101,28 +125,35 @@ export function layerPage() {
     get history() {
       return (this.card?.history ?? []).map((e, key) => ({ ...e, key, when: new Date(e.at).toLocaleString([], { dateStyle: "medium", timeStyle: "short" }), link: e.visit ? `${location.pathname.replace(/\/layers\/.*/, "")}/hand-ins/${e.visit}` : null, changes: e.fields.map((f) => `${f.label}: ${f.before || "empty"} → ${f.after || "empty"}`) }));
     },
-    get partly() { return this.drawn < this.total; },
+    get symbol() { return this.card === null ? "" : `${this.base}/look/symbol/${this.card.id}.svg`; },
   };
 }
 
 /** Picks the stops of a round: by rectangle on the map, by a click, or in the list. */
 export function roundPlanner() {
   return {
-    count: 0, ids: "", found: "", list: [], drawing: false, failure: "",
+    count: 0, ids: "", found: "", all: [], list: [], many: false, drawing: false, failure: "",
     async init() {
       const { project, layer } = this.$el.dataset;
       const chosen = new Set();
       this.chosen = chosen;
       try {
         const map = await begin(this, project);
-        const data = await json(`/api/p/${project}/layers/${layer}/features`);
-        const drawn = maps.featureLayer(map, (id) => chosen.has(id));
-        const source = drawn.getSource();
-        source.addFeatures(maps.format.readFeatures(data));
-        maps.show(map, source.getExtent());
-        this.all = data.features.map((f) => ({ id: f.id, caption: f.caption || "(no caption)" }));
+        const extent = this.$el.dataset.extent.split(",").map(Number);
+        if (extent.length === 4) maps.show(map, maps.ofDegrees(extent));
+        const drawn = new LayerOnMap(map, `/api/p/${project}/layers/${layer}`, {
+          isChosen: (id) => chosen.has(id),
+          changed: (state) => {
+            this.all = state.features.map((f) => ({ id: f.id, caption: f.caption || "(no caption)" }));
+            this.many = !state.drawn;
+            this.filter();
+          },
+        });
+        drawn.failure = (e) => (this.failure = e.message);
+        await drawn.start();
+        const source = drawn.source;
         this.update = () => {
-          drawn.changed();
+          drawn.redraw();
           this.count = chosen.size;
           this.ids = [...chosen].join(",");
           this.filter();
@@ -134,9 +165,9 @@ export function roundPlanner() {
           this.update();
         });
         map.addInteraction(box);
-        map.on("singleclick", (e) => {
-          const hit = map.forEachFeatureAtPixel(e.pixel, (f) => f, { layerFilter: (l) => l === drawn, hitTolerance: 8 });
-          if (hit) this.toggle(hit.getId());
+        map.on("singleclick", async (e) => {
+          const id = await drawn.at(e.pixel).catch((error) => (this.failure = error.message) && "");
+          if (id) this.toggle(id);
         });
         this.update();
         this.$el.dataset.ready = "true";

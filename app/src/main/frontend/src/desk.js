@@ -22,6 +22,9 @@ const pages = {
   "fields-page": async () => (await import("./fields.js")).fieldsPage,
   "make-page": async () => (await import("./layer-make.js")).makePage,
   profile: async () => (await import("./values.js")).valuesPage,
+  "look-page": async () => (await import("./look-page.js")).lookPage,
+  "draw-page": async () => (await import("./draw-page.js")).drawPage,
+  "project-map": async () => (await import("./project-map.js")).projectMapPage,
   "take-out": async () => (await import("./systems.js")).takeOutPage,
 };
 

@@ -43,13 +43,16 @@ function degrees([x, y]) {
   return `${Math.abs(y).toFixed(5)}° ${y < 0 ? "S" : "N"}, ${Math.abs(x).toFixed(5)}° ${x < 0 ? "W" : "E"}`;
 }
 
+/** The plain basemap, out of its GeoJSON. */
+export function plainBase(basemap) {
+  return new VectorLayer({ source: new VectorSource({ features: format.readFeatures(basemap) }), style: basemapStyle, declutter: false, zIndex: 0 });
+}
+
 /** A map in an element. `basemap` is GeoJSON; empty for none. */
 export function makeMap(target, basemap) {
-  const layers = [];
-  if (basemap) layers.push(new VectorLayer({ source: new VectorSource({ features: format.readFeatures(basemap) }), style: basemapStyle, declutter: false }));
   return new OlMap({
     target,
-    layers,
+    layers: basemap ? [plainBase(basemap)] : [],
     controls: controls({ attribution: false, rotate: false }).extend([
       new ScaleLine({ units: "metric", minWidth: 70 }),
       new MousePosition({ projection: "EPSG:4326", coordinateFormat: degrees, placeholder: "" }),
@@ -99,6 +102,7 @@ function icon(name) {
 export function stopLayer(map, stateOf) {
   const layer = new VectorLayer({
     source: new VectorSource(),
+    zIndex: 8,
     style: (f) => {
       const shape = f.getGeometry();
       const at = shape.getType() === "Point" ? shape : new Point(shape.getType().includes("Polygon") ? shape.getInteriorPoint?.().getFirstCoordinate() ?? shape.getFirstCoordinate() : shape.getFirstCoordinate());

@@ -46,6 +46,12 @@ export async function basemap(pack) {
   return JSON.parse(await store.get("parts", pack.parts.basemap));
 }
 
+/** The project's map around the stops, and the tiles of its basemap there; null for what an older pack does not have. */
+export async function mapOf(pack) {
+  const part = async (name) => (pack.parts[name] ? JSON.parse(await store.get("parts", pack.parts[name])) : null);
+  return { map: await part("map"), ground: await part("ground") };
+}
+
 /** The form and schema with which a visit was begun, which may be an older edition than the pack's. */
 export async function workOf(hash) {
   return JSON.parse(await store.get("parts", hash));

@@ -1,5 +1,6 @@
 // The page of a field's values: where the features of a group of spellings are.
-import { request } from "./api.js";
+import { withBasemaps } from "./basemaps.js";
+import { LayerOnMap } from "./layer-on-map.js";
 import * as maps from "./map.js";
 
 export async function valuesPage(box) {
@@ -7,16 +8,18 @@ export async function valuesPage(box) {
   if (!target) return;
   const { project, layer } = box.dataset;
   const said = box.querySelector("#values-map-said");
-  const map = maps.makeMap(target, await (await request(`/api/p/${project}/basemap`)).json());
-  const drawn = maps.featureLayer(map, () => true);
+  const map = maps.makeMap(target);
+  await withBasemaps(map, project);
+  const drawn = new LayerOnMap(map, `/api/p/${project}/layers/${layer}`, { isChosen: () => true });
+  drawn.filter = box.querySelector(".group")?.dataset.filter ?? "";
+  await drawn.start();
   const show = async (group) => {
     for (const g of box.querySelectorAll(".group")) g.toggleAttribute("data-shown", g === group);
     try {
-      const data = await (await request(`/api/p/${project}/layers/${layer}/features?filter=${encodeURIComponent(group.dataset.filter)}`)).json();
-      drawn.getSource().clear();
-      drawn.getSource().addFeatures(maps.format.readFeatures(data));
-      maps.show(map, drawn.getSource().getExtent(), 30);
-      said.textContent = `${data.count} ${data.count === 1 ? "feature has" : "features have"} one of these spellings.`;
+      drawn.filter = group.dataset.filter;
+      await drawn.load(true);
+      if (drawn.extent()) maps.show(map, drawn.extent(), 30);
+      said.textContent = `${drawn.state.count} ${drawn.state.count === 1 ? "feature has" : "features have"} one of these spellings.`;
     } catch (e) {
       said.textContent = e.message;
     }

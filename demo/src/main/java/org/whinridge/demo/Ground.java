@@ -155,6 +155,22 @@ final class Ground {
     return l.getCoordinateN(0);
   }
 
+  static double lon(double kmEast) {
+    return LON + kmEast / KM_PER_LON;
+  }
+
+  static double lat(double kmNorth) {
+    return LAT + kmNorth / KM_PER_LAT;
+  }
+
+  static double kmEast(double lon) {
+    return (lon - LON) * KM_PER_LON;
+  }
+
+  static double kmNorth(double lat) {
+    return (lat - LAT) * KM_PER_LAT;
+  }
+
   /** A geometry in kilometres as one in degrees, rounded to 1e-7 degrees (about a centimetre). */
   static Geometry degrees(Geometry km) {
     Geometry g = km.copy();

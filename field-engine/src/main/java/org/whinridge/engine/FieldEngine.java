@@ -4,6 +4,8 @@ import com.eclipsesource.json.Json;
 import com.eclipsesource.json.JsonArray;
 import com.eclipsesource.json.JsonObject;
 import com.eclipsesource.json.JsonValue;
+import java.time.Instant;
+import java.time.ZoneOffset;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -23,11 +25,15 @@ import org.whinridge.core.form.TakenValues;
 import org.whinridge.core.form.VisitStart;
 import org.whinridge.core.layer.Feature;
 import org.whinridge.core.layer.Schema;
+import org.whinridge.core.look.Drawing;
+import org.whinridge.core.look.Look;
+import org.whinridge.core.look.ReadyLook;
 import org.whinridge.core.photo.ExifWriter;
 import org.whinridge.core.photo.Geotag;
 import org.whinridge.core.place.CoordinateSystem;
 import org.whinridge.core.place.GeometryJson;
 import org.whinridge.core.prefill.PlaceIndex;
+import org.whinridge.core.read.Clock;
 import org.whinridge.core.round.StopOrder;
 import org.whinridge.core.rules.SentenceParts;
 import org.whinridge.core.value.Numbers;
@@ -138,6 +144,58 @@ public final class FieldEngine {
   @JSExport
   public static byte[] geotag(byte[] jpeg, String tag) {
     return ExifWriter.write(jpeg, Geotag.read(object(tag))).orElse(null);
+  }
+
+  /** Measures and reshapes: see {@link ShapeBorder}. */
+  @JSExport
+  public static String shape(String json) {
+    return ShapeBorder.run(object(json)).toString();
+  }
+
+  /**
+   * A look made ready for a schema. A look that can't be read is the plain one of the layer's kind.
+   */
+  @JSExport
+  public static Painting painting(String look, String schema) {
+    Schema of = Schema.read(object(schema));
+    Look l;
+    try {
+      l = Look.read(look);
+    } catch (IllegalArgumentException e) {
+      l = Look.plain(of.kind());
+    }
+    return new Painting(ReadyLook.of(l, of));
+  }
+
+  /** A look at work. */
+  public static final class Painting {
+    private final ReadyLook ready;
+
+    Painting(ReadyLook ready) {
+      this.ready = ready;
+    }
+
+    /** The instructions for a map, JSON. */
+    @JSExport
+    public String plan() {
+      return Drawing.plan(ready).toString();
+    }
+
+    /**
+     * How features are drawn: a JSON array, in the order of those given.
+     *
+     * @param features a JSON array of features
+     * @param now the moment, as ISO 8601
+     */
+    @JSExport
+    public String drawn(String features, String now) {
+      Instant at = Instant.parse(now);
+      Clock clock = new Clock(at.atOffset(ZoneOffset.UTC).toLocalDate(), at);
+      JsonArray out = new JsonArray();
+      for (JsonValue f : Json.parse(features).asArray())
+        out.add(ready.draw(Feature.read(f.asObject(), ready.schema()), clock).json());
+      return out.toString();
+    }
   }
 
   /** One golden vector: see {@link Golden}. */

@@ -111,6 +111,10 @@ public final class Golden {
             .flatMap(SentenceParts::of)
             .map(p -> p.json() + " " + p.text())
             .orElse("text only");
+      case "shape":
+        return ShapeBorder.run(object(input)).toString();
+      case "draw":
+        return GoldenLooks.draw(object(input));
       case "rename":
         return rename(input);
       case "random":

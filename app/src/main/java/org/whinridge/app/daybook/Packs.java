@@ -43,8 +43,10 @@ class Packs {
   private final Layers layers;
   private final Projects projects;
   private final Visits visits;
+  private final PackMap map;
 
-  Packs(Rounds rounds, Forms forms, Layers layers, Projects projects, Visits visits) {
+  Packs(Rounds rounds, Forms forms, Layers layers, Projects projects, Visits visits, PackMap map) {
+    this.map = map;
     this.rounds = rounds;
     this.forms = forms;
     this.layers = layers;
@@ -87,7 +89,8 @@ class Packs {
   }
 
   private Set<String> names(Round round) {
-    Set<String> out = new LinkedHashSet<>(List.of("work", "features", "last-visits", "basemap"));
+    Set<String> out =
+        new LinkedHashSet<>(List.of("work", "features", "last-visits", "basemap", "map", "ground"));
     for (String layer : edition(round).form().outdoors().otherLayers().keySet())
       out.add("lookup-" + layer);
     return out;
@@ -101,6 +104,11 @@ class Packs {
           case "features" -> features(layer.schema().outdoors(), stops(round, layer)).toString();
           case "last-visits" -> lastVisits(round).toString();
           case "basemap" -> projects.basemap(round.projectId());
+          case "map" -> map.map(round.projectId(), box(stops(round, layer))).toString();
+          case "ground" ->
+              map.ground(round.projectId(), box(stops(round, layer)))
+                  .map(JsonObject::toString)
+                  .orElse("null");
           default ->
               lookup(round, layer, UUID.fromString(name.substring("lookup-".length()))).toString();
         };
@@ -141,19 +149,23 @@ class Packs {
   }
 
   /** The feature without what the schema does not have: office only fields stay in the office. */
-  private static Feature travelling(Feature f, Schema schema) {
+  static Feature travelling(Feature f, Schema schema) {
     Map<String, org.whinridge.core.value.Value> values = new LinkedHashMap<>(f.values());
     values.keySet().removeIf(name -> schema.field(name).isEmpty());
     return new Feature(f.id(), f.geometry(), values, f.version());
+  }
+
+  private static Envelope box(List<Feature> stops) {
+    Envelope box = new Envelope();
+    stops.forEach(f -> f.geometry().ifPresent(g -> box.expandToInclude(g.getEnvelopeInternal())));
+    return box;
   }
 
   private JsonObject lookup(Round round, Layer layer, UUID id) {
     Optional<Layer> other =
         layers.list(round.projectId()).stream().filter(l -> l.id().equals(id)).findFirst();
     if (other.isEmpty()) return new JsonObject().add("missing", true);
-    Envelope box = new Envelope();
-    stops(round, layer)
-        .forEach(f -> f.geometry().ifPresent(g -> box.expandToInclude(g.getEnvelopeInternal())));
+    Envelope box = box(stops(round, layer));
     LocalPlane plane = new LocalPlane(box.isNull() ? new Coordinate() : box.centre());
     double aroundM = AROUND_M + edition(round).form().reachM();
     box.expandBy(plane.degreesEast(aroundM), plane.degreesNorth(aroundM));

@@ -5,6 +5,7 @@ import com.eclipsesource.json.JsonObject;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -52,6 +53,7 @@ public final class ChangeBatch {
   private final List<String> left = new ArrayList<>();
   private Schema schema;
   private final Schema schemaBefore;
+  private final java.util.Set<UUID> touched = new LinkedHashSet<>();
   private int changed;
   private int added;
   private int removed;
@@ -114,6 +116,7 @@ public final class ChangeBatch {
     fresh.add(e);
     added++;
     counted();
+    touched.add(e.id);
     if (fresh.size() == BATCH) flushFresh();
   }
 
@@ -144,6 +147,7 @@ public final class ChangeBatch {
     counted();
     if (waiting.containsKey(op.feature())) flush();
     waiting.put(op.feature(), op);
+    touched.add(op.feature());
     if (waiting.size() == BATCH) flush();
   }
 
@@ -271,6 +275,15 @@ public final class ChangeBatch {
     if (!fresh.isEmpty()) flushFresh();
     layer.changedAt = head.at;
     session.insert(head);
+  }
+
+  /** All features that it was to change, whether it did or not. */
+  java.util.Set<UUID> touched() {
+    return touched;
+  }
+
+  boolean schemaChanged() {
+    return schema != schemaBefore;
   }
 
   int changed() {

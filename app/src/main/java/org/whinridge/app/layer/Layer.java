@@ -32,4 +32,11 @@ public record Layer(
     String summary,
     List<String> tags,
     String systemCode,
-    String expectedArea) {}
+    String expectedArea) {
+  /** The extent as "west,south,east,north" for pages; "" when there is none. */
+  public String extentText() {
+    return extent
+        .map(e -> e.getMinX() + "," + e.getMinY() + "," + e.getMaxX() + "," + e.getMaxY())
+        .orElse("");
+  }
+}

@@ -3,80 +3,210 @@ package org.whinridge.app.layer;
 import com.eclipsesource.json.Json;
 import com.eclipsesource.json.JsonArray;
 import com.eclipsesource.json.JsonObject;
-import java.util.BitSet;
-import java.util.Iterator;
+import java.security.Principal;
 import java.util.UUID;
+import org.locationtech.jts.geom.Coordinate;
+import org.locationtech.jts.geom.CoordinateFilter;
+import org.locationtech.jts.geom.Envelope;
+import org.locationtech.jts.geom.Geometry;
 import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
 import org.whinridge.app.project.Projects;
 import org.whinridge.app.shell.JobProblem;
 import org.whinridge.core.layer.Feature;
+import org.whinridge.core.look.Picture;
+import org.whinridge.core.place.GeometryJson;
+import org.whinridge.core.place.LocalPlane;
+import org.whinridge.core.read.InView;
 import org.whinridge.core.read.LayerColumns;
+import org.whinridge.core.value.Numbers;
 
 /** What the desk's maps and cards read. */
 @RestController
 class LayerApi {
-  /**
-   * Vectors on the map up to this number; larger layers come as tiles later, and until then the
-   * first ones are drawn and the rest is told.
-   */
-  static final int MOST_DRAWN = 20_000;
+  /** Vectors on the map up to this number; above it the map shows tiles. */
+  static final int MOST_DRAWN = 5_000;
 
   private final Projects projects;
   private final Layers layers;
-  private final LayerQueries queries;
+  private final Looks looks;
+  private final LookTiles tiles;
+  private final LayerEditing editing;
 
-  LayerApi(Projects projects, Layers layers, LayerQueries queries) {
+  LayerApi(Projects projects, Layers layers, Looks looks, LookTiles tiles, LayerEditing editing) {
     this.projects = projects;
     this.layers = layers;
-    this.queries = queries;
+    this.looks = looks;
+    this.tiles = tiles;
+    this.editing = editing;
   }
 
   private Layer layer(String project, UUID id) {
     return layers.get(projects.byKey(project).id(), id);
   }
 
+  /**
+   * The features that a filter finds, with how the look draws them, when they are few enough to be
+   * drawn one by one: all of them, or those in a box. Otherwise only their number; the map then
+   * shows tiles.
+   *
+   * @param box degrees west, south, east, north; "" for everywhere
+   * @param look the key of a look that is being tried; "" for the saved one
+   */
   @GetMapping(value = "/api/p/{project}/layers/{id}/features", produces = "application/geo+json")
   ResponseEntity<String> features(
       @PathVariable String project,
       @PathVariable UUID id,
       @RequestParam(defaultValue = "") String filter,
-      @RequestParam(defaultValue = "false") boolean outside) {
+      @RequestParam(defaultValue = "false") boolean outside,
+      @RequestParam(defaultValue = "") String box,
+      @RequestParam(defaultValue = "") String look) {
     Layer layer = layer(project, id);
-    // without a filter the first ones come from the store, so that a large layer opens at once
-    if (filter.isBlank() && !outside)
-      return ResponseEntity.ok(
-          collection(layer, layers.first(layer, MOST_DRAWN).iterator(), layer.count()));
+    String rule = outside ? LayerQueries.outsideFilter(layer) : filter;
     return ResponseEntity.ok(
-        queries.where(
+        tiles.with(
             layer,
-            outside ? LayerQueries.outsideFilter(layer) : filter,
-            (c, rows) -> collection(layer, c, rows)));
+            look,
+            rule,
+            (c, s) -> collection(layer, looks.of(layer).revision(), c, s, box(box))));
   }
 
-  private static String collection(Layer layer, LayerColumns c, BitSet rows) {
-    return collection(layer, rows.stream().mapToObj(c::feature).iterator(), rows.cardinality());
-  }
-
-  private static String collection(Layer layer, Iterator<Feature> some, int count) {
+  private static String collection(
+      Layer layer, long lookRevision, LayerColumns c, LookTiles.Sheet s, Envelope box) {
+    int count = s.only == null ? c.count() : s.only.cardinality();
+    boolean whole = count <= MOST_DRAWN;
+    int[] rows =
+        whole
+            ? (s.only == null ? c.all() : s.only).stream().toArray()
+            : box.isNull() ? new int[0] : InView.rows(c, box, s.only, MOST_DRAWN);
+    boolean drawn = whole || !box.isNull() && rows.length <= MOST_DRAWN;
     StringBuilder b = new StringBuilder();
-    int n = 0;
-    while (some.hasNext() && n < MOST_DRAWN) {
-      Feature f = some.next();
-      b.append(n++ == 0 ? "" : ",")
-          .append(f.json(layer.schema()).add("caption", layer.schema().caption(f.values())));
-    }
-    return "{\"type\":\"FeatureCollection\",\"drawn\":"
-        + n
-        + ",\"count\":"
+    if (drawn)
+      for (int row : rows) {
+        Feature f = c.feature(row);
+        b.append(b.length() == 0 ? "" : ",")
+            .append(
+                f.json(c.schema())
+                    .add("caption", c.schema().caption(f.values()))
+                    .add("drawn", s.rows.draw(row, true).json()));
+      }
+    return "{\"type\":\"FeatureCollection\",\"count\":"
         + count
-        + ",\"features\":["
+        + ",\"whole\":"
+        + whole
+        + ",\"drawn\":"
+        + drawn
+        + ",\"version\":\""
+        + layer.revision()
+        + "-"
+        + lookRevision
+        + "\",\"features\":["
         + b
         + "]}";
+  }
+
+  private static Envelope box(String text) {
+    if (text.isBlank()) return new Envelope();
+    double[] n = new double[4];
+    String[] parts = text.split(",");
+    for (int i = 0; i < 4; i++)
+      n[i] =
+          (parts.length == 4 ? Numbers.read(parts[i]) : java.util.OptionalDouble.empty())
+              .orElseThrow(
+                  () ->
+                      JobProblem.refused(
+                          "A box is four numbers in degrees: west, south, east, north."));
+    return new Envelope(n[0], n[2], n[1], n[3]);
+  }
+
+  /**
+   * A vector tile of the layer. Its address has all that it depends on, so that a browser may keep
+   * it.
+   */
+  @GetMapping("/api/p/{project}/layers/{id}/tiles/{z}/{x}/{y}")
+  ResponseEntity<byte[]> tile(
+      @PathVariable String project,
+      @PathVariable UUID id,
+      @PathVariable int z,
+      @PathVariable int x,
+      @PathVariable int y,
+      @RequestParam(defaultValue = "") String filter,
+      @RequestParam(defaultValue = "") String look) {
+    Layer layer = layer(project, id);
+    if (z < 0 || z > 22 || x < 0 || y < 0 || x >= 1 << z || y >= 1 << z)
+      throw JobProblem.notFound("map tile");
+    return ResponseEntity.ok()
+        .header("Cache-Control", "private, max-age=86400")
+        .header("Content-Type", "application/vnd.mapbox-vector-tile")
+        .body(tiles.tile(layer, look, filter, z, x, y));
+  }
+
+  /** Writes what was drawn at the desk. */
+  @PostMapping(
+      value = "/api/p/{project}/layers/{id}/edits",
+      produces = MediaType.APPLICATION_JSON_VALUE)
+  ResponseEntity<String> edits(
+      @PathVariable String project,
+      @PathVariable UUID id,
+      @RequestBody String body,
+      Principal person) {
+    LayerChanges.Done d = editing.write(layer(project, id), body, person.getName());
+    int n = d.added() + d.changed() + d.removed();
+    return ResponseEntity.ok(
+        new JsonObject()
+            .add("act", d.group().toString())
+            .add("said", n + (n == 1 ? " change" : " changes"))
+            .toString());
+  }
+
+  /** The feature that is nearest to a place, at most so many metres away. */
+  @GetMapping(
+      value = "/api/p/{project}/layers/{id}/at",
+      produces = MediaType.APPLICATION_JSON_VALUE)
+  ResponseEntity<String> at(
+      @PathVariable String project,
+      @PathVariable UUID id,
+      @RequestParam double lon,
+      @RequestParam double lat,
+      @RequestParam double within,
+      @RequestParam(defaultValue = "") String filter) {
+    Layer layer = layer(project, id);
+    Coordinate here = new Coordinate(lon, lat);
+    LocalPlane plane = new LocalPlane(here);
+    double metres = Math.max(0, Math.min(50_000, within));
+    Envelope box = new Envelope(here);
+    box.expandBy(plane.degreesEast(metres), plane.degreesNorth(metres));
+    return ResponseEntity.ok(
+        tiles.with(
+            layer,
+            "",
+            filter,
+            (c, s) -> {
+              int best = -1;
+              double least = metres;
+              for (int row : InView.rows(c, box, s.only, MOST_DRAWN)) {
+                double d = distance(c.geometry(row).orElseThrow(), here, plane);
+                if (d <= least) {
+                  least = d;
+                  best = row;
+                }
+              }
+              return new JsonObject().add("id", best < 0 ? "" : c.id(best)).toString();
+            }));
+  }
+
+  private static double distance(Geometry g, Coordinate here, LocalPlane plane) {
+    Geometry flat = g.copy();
+    flat.apply((CoordinateFilter) k -> k.setCoordinate(new Coordinate(plane.x(k.x), plane.y(k.y))));
+    flat.geometryChanged();
+    return flat.distance(
+        GeometryJson.WGS84.createPoint(new Coordinate(plane.x(here.x), plane.y(here.y))));
   }
 
   /** The layer drawn small; its address has the revision, so that a browser may keep it. */
@@ -85,7 +215,9 @@ class LayerApi {
     Layer layer = layer(project, id);
     return ResponseEntity.ok()
         .header("Cache-Control", "private, max-age=604800")
-        .body(LayerShape.svg(layer, layers.first(layer, 500)));
+        .body(
+            new Picture(looks.ready(layer), layer.extent().orElse(new Envelope()), 360, 120, 0.55)
+                .svg(layers.first(layer, 500), LayerQueries.clock(), "#f5f3ea"));
   }
 
   @GetMapping(

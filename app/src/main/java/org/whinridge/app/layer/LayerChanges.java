@@ -3,10 +3,12 @@ package org.whinridge.app.layer;
 import com.eclipsesource.json.Json;
 import com.eclipsesource.json.JsonObject;
 import jakarta.persistence.EntityManagerFactory;
+import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.UUID;
 import java.util.stream.Stream;
 import org.hibernate.LockMode;
@@ -17,6 +19,7 @@ import org.locationtech.jts.geom.Geometry;
 import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.stereotype.Service;
 import org.whinridge.app.shell.JobProblem;
+import org.whinridge.core.layer.Feature;
 import org.whinridge.core.layer.Schema;
 import org.whinridge.core.merge.Merge;
 import org.whinridge.core.value.Value;
@@ -70,28 +73,56 @@ public class LayerChanges {
       throws Exception {
     return within(
         layer,
-        (s, l) -> {
+        (s, l, touched) -> {
           UUID group = UUID.randomUUID();
           ChangeBatch b = new ChangeBatch(s, l, group, cause, summary, person, Layers.now());
           act.on(b);
           b.end();
+          touched.by(b);
           return new Done(group, b.changed(), b.added(), b.removed());
         });
   }
 
   private interface Step<T> {
-    T on(StatelessSession s, LayerEntity l) throws Exception;
+    T on(StatelessSession s, LayerEntity l, Touched touched) throws Exception;
+  }
+
+  /** The features of an act, as long as they are few enough to be told one by one. */
+  private static final class Touched {
+    private static final int FEW = 500;
+    private Set<UUID> ids;
+
+    void by(ChangeBatch b) {
+      ids = b.schemaChanged() || b.touched().size() > FEW ? null : b.touched();
+    }
+
+    /** They as they are at the act's end; empty when anything may have changed. */
+    Optional<LayerChanged.Few> few(StatelessSession s, LayerEntity l) {
+      if (ids == null) return Optional.empty();
+      Schema schema = Schema.read(Json.parse(l.schema).asObject());
+      List<Feature> now = new ArrayList<>();
+      List<String> gone = new ArrayList<>();
+      for (UUID id : ids) {
+        FeatureEntity e = s.get(FeatureEntity.class, id);
+        if (e == null || e.removed) gone.add(id.toString());
+        else now.add(Layers.of(e, schema));
+      }
+      return Optional.of(new LayerChanged.Few(now, gone));
+    }
   }
 
   private <T> T within(UUID layer, Step<T> step) throws Exception {
     T out;
     long revision;
+    Optional<LayerChanged.Few> few;
     try (StatelessSession s = sessions.openStatelessSession()) {
       Transaction t = s.beginTransaction();
       try {
         LayerEntity l = s.get(LayerEntity.class, layer, LockMode.PESSIMISTIC_WRITE);
         if (l == null) throw JobProblem.notFound("layer");
-        out = step.on(s, l);
+        Touched touched = new Touched();
+        out = step.on(s, l, touched);
+        few = touched.few(s, l);
         l.revision++;
         revision = l.revision;
         s.update(l);
@@ -101,7 +132,7 @@ public class LayerChanges {
         throw e;
       }
     }
-    events.publishEvent(new LayerChanged(layer, revision, Optional.empty()));
+    events.publishEvent(new LayerChanged(layer, revision, few));
     return out;
   }
 
@@ -114,7 +145,7 @@ public class LayerChanges {
     try {
       return within(
           layer,
-          (s, l) -> {
+          (s, l, touched) -> {
             LedgerEntity act = s.get(LedgerEntity.class, group);
             if (act == null || !layer.equals(act.layerId) || !group.equals(act.groupId))
               throw JobProblem.notFound("act in the ledger of this layer");
@@ -123,7 +154,7 @@ public class LayerChanges {
             if (act.cause.equals(TAKEN_BACK))
               throw JobProblem.refused("What was taken back can't be taken back in turn.");
             if (act.beforeValues.equals(MADE_THE_LAYER)) return layerGone(s, l, act, person);
-            return undo(s, l, act, person);
+            return undo(s, l, act, person, touched);
           });
     } catch (RuntimeException e) {
       throw e;
@@ -181,7 +212,8 @@ public class LayerChanges {
     return e;
   }
 
-  private TakenBack undo(StatelessSession s, LayerEntity l, LedgerEntity act, String person) {
+  private TakenBack undo(
+      StatelessSession s, LayerEntity l, LedgerEntity act, String person, Touched touched) {
     ChangeBatch b =
         new ChangeBatch(
             s,
@@ -222,6 +254,7 @@ public class LayerChanges {
       made.toList().forEach(undo::made);
     }
     b.end();
+    touched.by(b);
     act.takenBackBy = b.group();
     s.update(act);
     return new TakenBack(b.changed() + b.removed() + b.added(), undo.left(b), false);

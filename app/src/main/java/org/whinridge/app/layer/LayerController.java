@@ -63,6 +63,24 @@ class LayerController {
     return "layer-fields";
   }
 
+  @GetMapping("/p/{project}/layers/{id}/look")
+  String look(
+      @PathVariable String project, @PathVariable UUID id, HttpServletRequest q, Model model) {
+    Layer layer = open(project, id, model);
+    model.addAttribute("may", q.isUserInRole("coordinator"));
+    model.addAttribute("fields", LookChoices.fields(layer.schema()).toString());
+    model.addAttribute("icons", LookChoices.icons().toString());
+    model.addAttribute("ramps", LookChoices.ramps().toString());
+    return "layer-look";
+  }
+
+  @GetMapping("/p/{project}/layers/{id}/draw")
+  String draw(@PathVariable String project, @PathVariable UUID id, Model model) {
+    model.addAttribute(
+        "captions", LookChoices.captions(open(project, id, model).schema()).toString());
+    return "layer-draw";
+  }
+
   @GetMapping("/p/{project}/layers/{id}/history")
   String history(@PathVariable String project, @PathVariable UUID id, Model model) {
     model.addAttribute("history", layers.history(open(project, id, model)));

@@ -35,4 +35,6 @@ class LayerEntity {
   String systemCode = "EPSG:4326";
   @Lob String expectedArea;
   String state = "here";
+  @Lob String look;
+  long lookRevision;
 }

@@ -3,16 +3,21 @@ package org.whinridge.app.layer;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.time.ZoneOffset;
+import java.util.Arrays;
 import java.util.BitSet;
+import java.util.List;
 import java.util.function.BiFunction;
+import org.locationtech.jts.geom.Envelope;
 import org.locationtech.jts.io.WKTWriter;
 import org.springframework.stereotype.Service;
 import org.whinridge.app.shell.JobProblem;
+import org.whinridge.core.layer.Feature;
 import org.whinridge.core.layer.LayerScope;
 import org.whinridge.core.layer.Schema;
 import org.whinridge.core.place.GeometryJson;
 import org.whinridge.core.read.Clock;
 import org.whinridge.core.read.Filter;
+import org.whinridge.core.read.InView;
 import org.whinridge.core.read.LayerColumns;
 import org.whinridge.core.rules.Rule;
 import org.whinridge.core.rules.Rules;
@@ -30,9 +35,22 @@ public class LayerQueries {
   public <T> T where(Layer layer, String filter, BiFunction<LayerColumns, BitSet, T> use) {
     if (filter.isBlank()) return models.read(layer, c -> use.apply(c, c.all()));
     Rule rule = rule(layer.schema(), filter);
-    Instant now = Instant.now();
-    Clock clock = new Clock(LocalDate.ofInstant(now, ZoneOffset.UTC), now);
+    Clock clock = clock();
     return models.read(layer, c -> use.apply(c, Filter.rows(rule, c, clock)));
+  }
+
+  /** The clock of this moment, with the day of UTC. */
+  static Clock clock() {
+    Instant now = Instant.now();
+    return new Clock(LocalDate.ofInstant(now, ZoneOffset.UTC), now);
+  }
+
+  /**
+   * The features that meet a box in degrees: at most {@code most}, and one more if there are more.
+   */
+  public List<Feature> in(Layer layer, Envelope box, int most) {
+    return models.read(
+        layer, c -> Arrays.stream(InView.rows(c, box, null, most)).mapToObj(c::feature).toList());
   }
 
   /** How many features a filter holds for. */

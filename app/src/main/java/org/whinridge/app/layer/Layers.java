@@ -286,7 +286,7 @@ public class Layers {
     l.afterValues = afterJson.toString();
     ledger.save(l);
     features.save(e);
-    events.publishEvent(new LayerChanged(layer.id, layer.revision, Optional.of(of(e, schema))));
+    events.publishEvent(LayerChanged.one(layer.id, layer.revision, of(e, schema)));
     return e.version;
   }
 

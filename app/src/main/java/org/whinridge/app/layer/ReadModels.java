@@ -129,8 +129,9 @@ public class ReadModels {
     k.lock.writeLock().lock();
     try {
       if (k.columns == null) return;
-      if (e.feature().isPresent() && k.revision == e.revision() - 1) {
-        k.columns.patch(e.feature().get());
+      if (e.only().isPresent() && k.revision == e.revision() - 1) {
+        e.only().get().now().forEach(k.columns::patch);
+        e.only().get().gone().forEach(k.columns::remove);
         k.revision = e.revision();
       } else if (k.revision < e.revision()) k.columns = null;
     } finally {

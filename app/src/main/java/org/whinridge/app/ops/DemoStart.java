@@ -4,6 +4,8 @@ import com.eclipsesource.json.Json;
 import com.eclipsesource.json.JsonArray;
 import com.eclipsesource.json.JsonObject;
 import com.eclipsesource.json.JsonValue;
+import java.nio.file.Files;
+import java.nio.file.Path;
 import java.time.LocalDate;
 import java.util.List;
 import java.util.Optional;
@@ -14,14 +16,23 @@ import org.springframework.boot.ApplicationRunner;
 import org.springframework.context.annotation.Profile;
 import org.springframework.core.annotation.Order;
 import org.springframework.stereotype.Component;
+import org.springframework.util.FileSystemUtils;
 import org.whinridge.app.form.Forms;
 import org.whinridge.app.layer.LayerMaking;
+import org.whinridge.app.layer.Layers;
+import org.whinridge.app.layer.Looks;
+import org.whinridge.app.map.Basemaps;
+import org.whinridge.app.map.ProjectMap;
+import org.whinridge.app.map.ProjectMaps;
 import org.whinridge.app.project.Project;
 import org.whinridge.app.project.Projects;
 import org.whinridge.app.round.Rounds;
 import org.whinridge.core.layer.Feature;
 import org.whinridge.core.layer.Schema;
+import org.whinridge.core.look.Look;
 import org.whinridge.demo.Ostrey;
+import org.whinridge.demo.OstreyLooks;
+import org.whinridge.demo.Relief;
 
 /**
  * Fills an empty store with the Isle of Ostrey: six layers, a published form, a round for
@@ -35,8 +46,24 @@ class DemoStart implements ApplicationRunner {
   private final LayerMaking making;
   private final Forms forms;
   private final Rounds rounds;
+  private final Layers layers;
+  private final Looks looks;
+  private final Basemaps basemaps;
+  private final ProjectMaps maps;
 
-  DemoStart(Projects projects, LayerMaking making, Forms forms, Rounds rounds) {
+  DemoStart(
+      Projects projects,
+      LayerMaking making,
+      Forms forms,
+      Rounds rounds,
+      Layers layers,
+      Looks looks,
+      Basemaps basemaps,
+      ProjectMaps maps) {
+    this.layers = layers;
+    this.looks = looks;
+    this.basemaps = basemaps;
+    this.maps = maps;
     this.projects = projects;
     this.making = making;
     this.forms = forms;
@@ -60,12 +87,45 @@ class DemoStart implements ApplicationRunner {
             "Control structures",
             Ostrey.structuresSchema(),
             "the board's register",
-            isle.structures());
-    UUID beats = make(p, "Beats", Ostrey.beatsSchema(), "the board's beats", isle.beats());
-    make(p, "Banks and drains", Ostrey.linesSchema(), "the board's register", isle.lines());
-    make(p, "Washlands", Ostrey.washlandsSchema(), "the board's register", isle.washlands());
-    make(p, "Soil units", Ostrey.soilSchema(), "the island's soil survey", isle.soils());
-    make(p, "Marker posts", Ostrey.postsSchema(), "the board's register", isle.posts());
+            isle.structures(),
+            OstreyLooks.structures());
+    UUID beats =
+        make(
+            p,
+            "Beats",
+            Ostrey.beatsSchema(),
+            "the board's beats",
+            isle.beats(),
+            OstreyLooks.beats());
+    make(
+        p,
+        "Banks and drains",
+        Ostrey.linesSchema(),
+        "the board's register",
+        isle.lines(),
+        OstreyLooks.lines());
+    make(
+        p,
+        "Washlands",
+        Ostrey.washlandsSchema(),
+        "the board's register",
+        isle.washlands(),
+        OstreyLooks.washlands());
+    make(
+        p,
+        "Soil units",
+        Ostrey.soilSchema(),
+        "the island's soil survey",
+        isle.soils(),
+        OstreyLooks.soils());
+    make(
+        p,
+        "Marker posts",
+        Ostrey.postsSchema(),
+        "the board's register",
+        isle.posts(),
+        OstreyLooks.posts());
+    ground(p);
     UUID form = forms.fromLayer(p.id(), structures);
     design(p, form, beats);
     forms.publish(p.id(), form, "coordinator");
@@ -83,9 +143,35 @@ class DemoStart implements ApplicationRunner {
         "coordinator");
   }
 
-  private UUID make(Project p, String name, Schema schema, String source, List<Feature> features)
+  private UUID make(
+      Project p, String name, Schema schema, String source, List<Feature> features, Look look)
       throws Exception {
-    return making.make(p.id(), name, schema, source, "coordinator", take -> features.forEach(take));
+    UUID id =
+        making.make(p.id(), name, schema, source, "coordinator", take -> features.forEach(take));
+    looks.save(layers.get(p.id(), id), look, 0);
+    return id;
+  }
+
+  /** The relief basemap, and a map with the soil survey switched off. */
+  private void ground(Project p) throws Exception {
+    Path folder = Files.createTempDirectory("relief");
+    try {
+      Path file = folder.resolve("relief.mbtiles");
+      Relief.write(file);
+      basemaps.add(p.id(), "Relief", file, "coordinator");
+    } finally {
+      FileSystemUtils.deleteRecursively(folder);
+    }
+    JsonArray entries = new JsonArray();
+    for (ProjectMap.Entry e : maps.of(p.id()).layers())
+      entries.add(
+          new JsonObject()
+              .add("id", e.id())
+              .add("shortName", e.name().equals("Banks and drains") ? "Banks" : "")
+              .add("on", !e.name().equals("Soil units")));
+    maps.save(
+        p.id(),
+        new JsonObject().add("basemap", Basemaps.PLAIN).add("layers", entries).add("revision", 0));
   }
 
   /** The demo form: what is asked, checked, worked out and looked up. */

@@ -19,6 +19,9 @@ class ProjectEntity {
   @jakarta.persistence.Lob
   String basemap;
 
+  @jakarta.persistence.Lob String map;
+  long mapRevision;
+
   protected ProjectEntity() {}
 
   ProjectEntity(

@@ -50,6 +50,38 @@ public class Projects {
         .orElse("{\"type\":\"FeatureCollection\",\"features\":[]}");
   }
 
+  /** Whether the project came with a plain basemap. */
+  public boolean hasBasemap(UUID id) {
+    return repository
+        .findById(id)
+        .filter(e -> e.basemap != null && !e.basemap.isBlank())
+        .isPresent();
+  }
+
+  /** What was saved of the project's map, as JSON, and how often. */
+  public record SavedMap(Optional<String> json, long revision) {}
+
+  /** The project's map as it was saved last. */
+  public SavedMap map(UUID id) {
+    ProjectEntity e = repository.findById(id).orElseThrow(() -> JobProblem.notFound("project"));
+    return new SavedMap(Optional.ofNullable(e.map), e.mapRevision);
+  }
+
+  /**
+   * Saves the project's map.
+   *
+   * @param revision the revision that it was made from
+   */
+  @Transactional
+  public void saveMap(UUID id, String json, long revision) {
+    ProjectEntity e = repository.findById(id).orElseThrow(() -> JobProblem.notFound("project"));
+    if (e.mapRevision != revision)
+      throw JobProblem.conflict(
+          "Somebody else saved the project's map meanwhile. Load the page again to see theirs; yours was not saved.");
+    e.map = json;
+    e.mapRevision++;
+  }
+
   /** Makes a project. */
   @Transactional
   public Project make(

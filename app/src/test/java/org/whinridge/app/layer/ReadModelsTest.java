@@ -81,13 +81,12 @@ class ReadModelsTest {
     assertThat(models.<Integer>read(l, c -> c.count())).isEqualTo(10);
     models.read(l, c -> c.count());
     assertThat(built).isEqualTo(1);
-    models.changed(
-        new LayerChanged(id, 2, Optional.of(row(new UUID(id.getMostSignificantBits(), 3), 77))));
+    models.changed(LayerChanged.one(id, 2, row(new UUID(id.getMostSignificantBits(), 3), 77)));
     Layer newer = layer(id, 2, 10);
     assertThat(models.<Value>read(newer, c -> c.column("n").orElseThrow().value(3)))
         .isEqualTo(Value.of(77));
     assertThat(built).as("patched, not built anew").isEqualTo(1);
-    models.changed(new LayerChanged(id, 3, Optional.empty()));
+    models.changed(LayerChanged.anything(id, 3));
     models.read(layer(id, 3, 10), c -> c.count());
     assertThat(built).as("after an act on many it is built anew").isEqualTo(2);
   }

@@ -117,6 +117,22 @@ public final class LookProposal {
     return Numbers.plain(Numbers.round(d, Math.max(-12, Math.min(12, 3 - digits))));
   }
 
+  /** One look for all, drawn as the first entry was. */
+  public static Look one(Look before, LayerColumns layer) {
+    return new Look(
+        Look.By.ONE,
+        "",
+        Breaks.Method.EQUAL,
+        before.ramp(),
+        false,
+        List.of(),
+        LookClass.plain("", stack(before, layer)),
+        before.label(),
+        before.nearest(),
+        before.farthest(),
+        before.icons());
+  }
+
   /** Rules to begin with: one entry that asks for a rule. */
   public static Look byRule(Look before, LayerColumns layer) {
     List<LookClass> rules = new ArrayList<>();

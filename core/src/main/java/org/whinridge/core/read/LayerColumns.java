@@ -38,6 +38,7 @@ public final class LayerColumns {
   private HPRtree index;
   private int indexed;
   private TileIndex tiles;
+  private long changes;
   private final BitSet changedTiles = new BitSet();
 
   /** An empty read model for features of a schema. */
@@ -73,9 +74,15 @@ public final class LayerColumns {
   }
 
   private void put(int row, Feature f) {
+    changes++;
     versions[row] = (int) f.version();
     shapes.set(row, f.geometry());
     columns.forEach((name, c) -> c.set(row, f.value(name)));
+  }
+
+  /** Counts the changes since the model was begun: what was made from it is old when this grew. */
+  public long changes() {
+    return changes;
   }
 
   /** Takes the newer state of a feature: changed where it is there, else added. */
@@ -94,7 +101,9 @@ public final class LayerColumns {
   /** Takes a feature away. */
   public void remove(String id) {
     int row = row(id);
-    if (row >= 0) gone.set(row);
+    if (row < 0) return;
+    changes++;
+    gone.set(row);
   }
 
   /** The row of a feature; -1 when it is not here. */
@@ -212,7 +221,7 @@ public final class LayerColumns {
     return (BitSet) changedTiles.clone();
   }
 
-  private boolean meets(int row, Envelope box) {
+  boolean meets(int row, Envelope box) {
     return shapes.envelope(row).filter(box::intersects).isPresent();
   }
 

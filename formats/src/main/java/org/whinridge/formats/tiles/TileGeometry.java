@@ -56,17 +56,17 @@ final class TileGeometry implements Paths {
     move(x, y);
   }
 
-  /** A mark for shapes too small to be drawn: a line or triangle of a few steps. */
-  void dot(boolean area, int x, int y) {
+  /** A small square around a place, for what was thinned: the more it stands for, the larger. */
+  void square(int x, int y, int count) {
+    int half = (int) (8 + Math.min(10, 4 * Math.log10(Math.max(1, count))));
+    type = POLYGON;
     commands.varint(1 << 3 | 1);
-    move(x, y);
-    commands.varint((area ? 2 : 1) << 3 | 2);
-    move(x + 12, y);
-    if (area) {
-      move(x, y + 12);
-      commands.varint(1 << 3 | 7);
-    }
-    type = area ? POLYGON : LINE;
+    move(x - half, y - half);
+    commands.varint(3 << 3 | 2);
+    move(x + half, y - half);
+    move(x + half, y + half);
+    move(x - half, y + half);
+    commands.varint(1 << 3 | 7);
   }
 
   @Override

@@ -3,7 +3,6 @@ package org.whinridge.formats.tiles;
 import java.util.BitSet;
 import java.util.LinkedHashMap;
 import java.util.Map;
-import org.whinridge.core.layer.GeometryKind;
 import org.whinridge.core.look.Drawn;
 import org.whinridge.core.look.LookRows;
 import org.whinridge.core.look.TileRows;
@@ -15,8 +14,9 @@ import org.whinridge.core.read.LayerColumns;
  * <p>Source: Mapbox Vector Tile specification 2.1, an open specification. Each tile has one layer,
  * called "features". A feature has {@code c}, its legend entries (a number, or text "0,3"), {@code
  * t0}, {@code t1} … degrees of turn, {@code s0} … sizes in pixels, {@code l} its label, and where
- * many were thinned {@code n}, how many it stands for (then no turn, size or label). Its id is its
- * row in the read model: it tells features of one tile apart, and is no lasting name.
+ * many were thinned {@code n}, how many it stands for: then it has no turn, size or label, and is a
+ * small square, which maps draw once as a picture. Its id is its row in the read model: it tells
+ * features of one tile apart, and is no lasting name.
  */
 public final class TileWriter {
   /** The name of the layer in each tile. */
@@ -25,7 +25,6 @@ public final class TileWriter {
   private final LayerColumns layer;
   private final LookRows look;
   private final TileRows rows;
-  private final boolean areas;
 
   /**
    * A writer over a read model that does not change meanwhile; for one thread.
@@ -36,7 +35,6 @@ public final class TileWriter {
     this.layer = layer;
     this.look = look;
     this.rows = new TileRows(layer, look, only);
-    this.areas = layer.schema().kind() == GeometryKind.POLYGON;
   }
 
   /**
@@ -69,7 +67,8 @@ public final class TileWriter {
     @Override
     public void position(int row, int x, int y, int n) {
       geometry.begin();
-      geometry.position(x, y);
+      if (n > 0) geometry.square(x, y, n);
+      else geometry.position(x, y);
       add(row, n);
     }
 
@@ -83,7 +82,7 @@ public final class TileWriter {
     @Override
     public void dot(int row, int x, int y, int n) {
       geometry.begin();
-      geometry.dot(areas, x, y);
+      geometry.square(x, y, n);
       add(row, n);
     }
 

@@ -1,0 +1,142 @@
+// A layer on a map: its features one by one while they are few, as tiles above that; drawn by its look.
+import Feature from "ol/Feature.js";
+import MVT from "ol/format/MVT.js";
+import VectorLayer from "ol/layer/Vector.js";
+import VectorTileLayer from "ol/layer/VectorTile.js";
+import { toLonLat, transformExtent } from "ol/proj.js";
+import VectorSource from "ol/source/Vector.js";
+import VectorTileSource from "ol/source/VectorTile.js";
+import { createXYZ } from "ol/tilegrid.js";
+import { request } from "./api.js";
+import { denominator, Painter } from "./look.js";
+import { format } from "./map.js";
+
+const json = async (path, options) => (await request(path, options)).json();
+
+/** A feature of the map out of one of the server's, with what draws it. */
+export function onMap(f) {
+  const out = new Feature(f.geometry ? format.readGeometry(f.geometry) : undefined);
+  out.setId(f.id);
+  const d = f.drawn ?? {};
+  out.setProperties({ c: d.c ?? 0, l: d.l ?? "", caption: f.caption ?? "", version: f.version }, true);
+  (d.t ?? []).forEach((t, i) => out.set("t" + i, t, true));
+  (d.s ?? []).forEach((s, i) => out.set("s" + i, s, true));
+  return out;
+}
+
+export class LayerOnMap {
+  /** `base` is the layer's address below /api; `changed(state)` is told whenever other features are there. */
+  constructor(map, base, { filter = "", outside = false, isChosen = () => false, opacity = 1, zIndex = 10, changed = () => {} } = {}) {
+    Object.assign(this, { map, base, filter, outside, isChosen, changed, look: "", state: { count: 0, whole: true, drawn: true, features: [] } });
+    this.source = new VectorSource();
+    this.vectors = new VectorLayer({ source: this.source, declutter: true, opacity, zIndex });
+    this.tiles = new VectorTileLayer({ declutter: true, opacity, zIndex, visible: false, preload: 0 });
+    map.addLayer(this.tiles);
+    map.addLayer(this.vectors);
+    this.onMove = () => {
+      if (!this.state.whole) this.load().catch((e) => (this.failure ?? console.error)(e));
+    };
+    map.on("moveend", this.onMove);
+  }
+
+  paint(plan) {
+    const hidden = this.painter?.hidden;
+    this.plan = plan;
+    this.painter = new Painter(plan, () => denominator(this.map), (f) => this.isChosen(f.getId()));
+    if (hidden) this.painter.hidden = hidden;
+    this.vectors.setStyle(this.painter.style);
+    this.tiles.setStyle(this.painter.style);
+  }
+
+  /** Fetches the saved look and the features. */
+  async start() {
+    const [plan] = await Promise.all([json(`${this.base}/look/plan`), this.load()]);
+    this.paint(plan);
+  }
+
+  /** Draws by a look that is being tried. */
+  async tryLook(key, plan) {
+    this.look = key;
+    await this.load(true);
+    this.paint(plan);
+  }
+
+  query(more = {}) {
+    const q = new URLSearchParams(more);
+    if (this.filter) q.set("filter", this.filter);
+    if (this.outside) q.set("outside", "true");
+    if (this.look) q.set("look", this.look);
+    return q.toString();
+  }
+
+  async load(anew = false) {
+    this.going?.abort();
+    const going = (this.going = new AbortController());
+    const more = {};
+    if (this.map.getSize() && this.map.getView().getCenter()) {
+      const e = transformExtent(this.map.getView().calculateExtent(), "EPSG:3857", "EPSG:4326");
+      more.box = [Math.max(-180, e[0]), Math.max(-90, e[1]), Math.min(180, e[2]), Math.min(90, e[3])].map((d) => d.toFixed(7)).join(",");
+    }
+    let got;
+    try {
+      got = await json(`${this.base}/features?${this.query(more)}`, { signal: going.signal });
+    } catch (e) {
+      if (going.signal.aborted) return;
+      throw e;
+    }
+    if (going.signal.aborted) return;
+    this.state = got;
+    this.source.clear(true);
+    if (got.drawn) this.source.addFeatures(got.features.filter((f) => f.geometry).map(onMap));
+    this.vectors.setVisible(got.drawn);
+    const version = `${got.version}|${this.query()}`;
+    if (!got.whole && (anew || this.version !== version)) {
+      this.version = version;
+      const q = this.query({ v: got.version });
+      this.tiles.setSource(new VectorTileSource({ format: new MVT({ layers: ["features"] }), tileGrid: createXYZ({ tileSize: 512, maxZoom: 20 }), url: `${this.base}/tiles/{z}/{x}/{y}?${q}`, transition: 0 }));
+    }
+    this.tiles.setVisible(!got.drawn);
+    this.changed(got);
+  }
+
+  redraw() {
+    this.vectors.changed();
+    this.tiles.changed();
+  }
+
+  /** The id of the feature under a pixel; "" for none. Tiles hold no ids, so the server is asked. */
+  async at(pixel) {
+    if (this.state.drawn) return this.map.forEachFeatureAtPixel(pixel, (f) => f, { layerFilter: (l) => l === this.vectors, hitTolerance: 8 })?.getId() ?? "";
+    const [lon, lat] = toLonLat(this.map.getCoordinateFromPixel(pixel));
+    const within = this.map.getView().getResolution() * 10 * Math.cos((lat * Math.PI) / 180);
+    const q = new URLSearchParams({ lon, lat, within });
+    if (this.filter) q.set("filter", this.filter);
+    return (await json(`${this.base}/at?${q}`)).id;
+  }
+
+  hasAt(pixel) {
+    return this.map.hasFeatureAtPixel(pixel, { layerFilter: (l) => l === this.vectors || l === this.tiles, hitTolerance: 8 });
+  }
+
+  extent() {
+    return this.source.getFeatures().length > 0 ? this.source.getExtent() : undefined;
+  }
+
+  place({ opacity, zIndex, visible }) {
+    for (const l of [this.vectors, this.tiles]) {
+      if (opacity !== undefined) l.setOpacity(opacity);
+      if (zIndex !== undefined) l.setZIndex(zIndex);
+    }
+    if (visible !== undefined) {
+      this.vectors.setVisible(visible && this.state.drawn);
+      this.tiles.setVisible(visible && !this.state.drawn);
+    }
+  }
+
+  remove() {
+    this.going?.abort();
+    this.map.un("moveend", this.onMove);
+    this.map.removeLayer(this.vectors);
+    this.map.removeLayer(this.tiles);
+  }
+}

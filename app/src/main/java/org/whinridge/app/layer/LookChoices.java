@@ -1,0 +1,93 @@
+package org.whinridge.app.layer;
+
+import com.eclipsesource.json.JsonArray;
+import com.eclipsesource.json.JsonObject;
+import org.whinridge.core.layer.Field;
+import org.whinridge.core.layer.Schema;
+import org.whinridge.core.look.Colour;
+import org.whinridge.core.look.Drawing;
+import org.whinridge.core.look.Icons;
+import org.whinridge.core.look.Look;
+import org.whinridge.core.look.Ramp;
+import org.whinridge.core.look.Size;
+import org.whinridge.core.look.Symbol;
+import org.whinridge.core.value.ValueType;
+
+/** What the page of looks offers to choose from. */
+final class LookChoices {
+  private LookChoices() {}
+
+  /** The fields, with what their type allows. */
+  static JsonArray fields(Schema schema) {
+    JsonArray a = new JsonArray();
+    for (Field f : schema.fields()) {
+      JsonArray codes = new JsonArray();
+      f.codes()
+          .forEach(c -> codes.add(new JsonObject().add("code", c.code()).add("label", c.label())));
+      a.add(
+          new JsonObject()
+              .add("name", f.name())
+              .add("label", f.label())
+              .add("type", f.type().id())
+              .add("unit", f.unit())
+              .add("codes", codes));
+    }
+    return a;
+  }
+
+  /**
+   * The fields that name a feature, to be filled when one is drawn; labels of all fields and codes.
+   */
+  static JsonObject captions(Schema schema) {
+    JsonArray named = new JsonArray();
+    JsonObject labels = new JsonObject();
+    JsonObject codes = new JsonObject();
+    for (Field f : schema.fields()) {
+      labels.add(f.name(), f.label());
+      JsonObject of = new JsonObject();
+      f.codes().forEach(c -> of.add(c.code(), c.label()));
+      if (!f.codes().isEmpty()) codes.add(f.name(), of);
+      boolean names =
+          f.name().equals(schema.tagField()) || schema.captionFields().contains(f.name());
+      if (names && f.codes().isEmpty())
+        named.add(
+            new JsonObject()
+                .add("name", f.name())
+                .add("label", f.label())
+                .add("number", f.type().valueType() == ValueType.NUMBER));
+    }
+    return new JsonObject().add("fields", named).add("labels", labels).add("codes", codes);
+  }
+
+  /** The shipped icons, each with its picture. */
+  static JsonArray icons() {
+    JsonArray a = new JsonArray();
+    Look any = Look.one(java.util.List.of());
+    for (String id : Icons.ids())
+      a.add(
+          new JsonObject()
+              .add("id", id)
+              .add("label", Icons.of(id).orElseThrow().label())
+              .add(
+                  "svg",
+                  Drawing.markPicture(
+                      any, new Symbol.Mark(id, "#1f2a30", Size.of(22), "", 0, "", 1), 22, 24)));
+    return a;
+  }
+
+  /** The rows of colours. */
+  static JsonArray ramps() {
+    JsonArray a = new JsonArray();
+    for (Ramp r : Ramp.values()) {
+      JsonArray colours = new JsonArray();
+      for (Colour c : r.colours(r.kind() == Ramp.Kind.CODES ? 8 : 5)) colours.add(c.hex());
+      a.add(
+          new JsonObject()
+              .add("id", r.id())
+              .add("label", r.label())
+              .add("kind", r.kind().name().toLowerCase(java.util.Locale.ROOT))
+              .add("colours", colours));
+    }
+    return a;
+  }
+}

@@ -1,0 +1,230 @@
+package org.whinridge.app.map;
+
+import com.eclipsesource.json.Json;
+import com.eclipsesource.json.JsonArray;
+import com.eclipsesource.json.JsonObject;
+import java.awt.image.BufferedImage;
+import java.io.ByteArrayInputStream;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.nio.file.StandardCopyOption;
+import java.time.Instant;
+import java.time.temporal.ChronoUnit;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.UUID;
+import javax.imageio.ImageIO;
+import org.springframework.beans.factory.annotation.Value;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+import org.whinridge.app.project.Projects;
+import org.whinridge.app.shell.DataFolder;
+import org.whinridge.app.shell.JobProblem;
+import org.whinridge.core.look.Colour;
+import org.whinridge.formats.FileProblem;
+import org.whinridge.formats.tiles.TilePictures;
+
+/**
+ * The basemaps of a project: the plain one that came with it, and those of picture tiles that were
+ * brought in, each a file in the data folder under its id.
+ */
+@Service
+public class Basemaps {
+  /** The id of the project's own plain basemap. */
+  public static final String PLAIN = "plain";
+
+  /** The id of no basemap. */
+  public static final String NONE = "none";
+
+  private static final String PLAIN_GROUND = "#f1eddf,#dde3cf,#dfe7ea";
+  private final BasemapRepository repository;
+  private final Projects projects;
+  private final Path folder;
+  private final long limit;
+  private final Map<UUID, TilePictures> open = new LinkedHashMap<>(16, 0.75f, true);
+
+  Basemaps(
+      BasemapRepository repository,
+      Projects projects,
+      DataFolder data,
+      @Value("${whinridge.basemap-limit:4000000000}") long limit) {
+    this.repository = repository;
+    this.projects = projects;
+    this.folder = data.folder("basemaps");
+    this.limit = limit;
+  }
+
+  long limit() {
+    return limit;
+  }
+
+  /**
+   * A basemap as maps see it.
+   *
+   * @param id {@link #PLAIN}, {@link #NONE}, or a UUID
+   * @param grid how its tiles lie, as JSON; empty for the first two
+   * @param ground the colours that features must stand out from
+   */
+  public record Basemap(
+      String id, String name, Optional<JsonObject> grid, List<String> ground, List<String> notes) {
+    JsonObject json() {
+      JsonArray g = new JsonArray();
+      ground.forEach(g::add);
+      JsonArray n = new JsonArray();
+      notes.forEach(n::add);
+      JsonObject o =
+          new JsonObject().add("id", id).add("name", name).add("ground", g).add("notes", n);
+      grid.ifPresent(x -> o.add("grid", x));
+      return o;
+    }
+  }
+
+  /** A project's basemaps: plain where it has one, those brought in, and none. */
+  @Transactional(readOnly = true)
+  public List<Basemap> list(UUID project) {
+    List<Basemap> out = new ArrayList<>();
+    if (projects.hasBasemap(project))
+      out.add(
+          new Basemap(
+              PLAIN, "Plain", Optional.empty(), List.of(PLAIN_GROUND.split(",")), List.of()));
+    for (BasemapEntity e : repository.findByProjectIdOrderByMadeAt(project))
+      out.add(
+          new Basemap(
+              e.id.toString(),
+              e.name,
+              Optional.of(Json.parse(e.grid).asObject()),
+              List.of(e.ground.split(",")),
+              e.notes.isEmpty() ? List.of() : List.of(e.notes.split("\n"))));
+    out.add(new Basemap(NONE, "None", Optional.empty(), List.of("#dfe7ea"), List.of()));
+    return out;
+  }
+
+  /**
+   * Takes in a file; it is moved into the data folder, or left where it is when it is refused.
+   *
+   * @throws JobProblem when it is no basemap, in words
+   */
+  @Transactional
+  public Basemap add(UUID project, String wanted, Path file, String person) throws IOException {
+    TilePictures t;
+    try {
+      t = TilePictures.open(file);
+    } catch (FileProblem e) {
+      throw JobProblem.refused(e.getMessage() + " Nothing was kept.");
+    }
+    BasemapEntity e = new BasemapEntity();
+    e.id = UUID.randomUUID();
+    e.projectId = project;
+    e.name = free(project, wanted.isBlank() ? t.name() : wanted);
+    e.grid = t.grid().json().toString();
+    e.ground = ground(t);
+    e.notes = String.join("\n", t.notes());
+    e.bytes = Files.size(file);
+    e.madeAt = Instant.now().truncatedTo(ChronoUnit.MILLIS);
+    e.madeBy = person;
+    Files.move(file, path(e.id), StandardCopyOption.REPLACE_EXISTING);
+    repository.save(e);
+    return list(project).stream()
+        .filter(b -> b.id().equals(e.id.toString()))
+        .findFirst()
+        .orElseThrow();
+  }
+
+  private Path path(UUID id) {
+    return folder.resolve(id + ".tiles");
+  }
+
+  private String free(UUID project, String wanted) {
+    String name = wanted.strip();
+    if (name.isEmpty()) name = "Basemap";
+    name = name.substring(0, Math.min(110, name.length()));
+    String free = name;
+    for (int n = 2; repository.existsByProjectIdAndName(project, free); n++)
+      free = name + " (" + n + ")";
+    return free;
+  }
+
+  /** The commonest colours of a tile in the middle, at most three. */
+  private static String ground(TilePictures t) {
+    double[] e = t.grid().extent();
+    int level = (t.grid().least() + t.grid().perPixel().length - 1) / 2;
+    double unitX =
+        t.grid().system().equals("EPSG:4326") ? (e[0] + e[2]) / 2 : mercatorX((e[0] + e[2]) / 2);
+    double unitY =
+        t.grid().system().equals("EPSG:4326") ? (e[1] + e[3]) / 2 : mercatorY((e[1] + e[3]) / 2);
+    double per = t.grid().perPixel()[level];
+    try {
+      Optional<byte[]> b =
+          t.tile(
+              level,
+              (int) ((unitX - t.grid().west()) / per / t.grid().width()),
+              (int) ((t.grid().north() - unitY) / per / t.grid().height()));
+      BufferedImage i = b.isEmpty() ? null : ImageIO.read(new ByteArrayInputStream(b.get()));
+      return i == null ? "#ffffff" : commonest(i);
+    } catch (FileProblem | IOException x) {
+      return "#ffffff"; // a tile that can't be drawn; only a warning about colours depends on it
+    }
+  }
+
+  private static double mercatorX(double lon) {
+    return (org.whinridge.core.place.Mercator.x(lon) - 0.5)
+        * org.whinridge.core.place.Mercator.WORLD_M;
+  }
+
+  private static double mercatorY(double lat) {
+    return (0.5 - org.whinridge.core.place.Mercator.y(lat))
+        * org.whinridge.core.place.Mercator.WORLD_M;
+  }
+
+  private static String commonest(BufferedImage i) {
+    Map<Integer, Integer> n = new LinkedHashMap<>();
+    for (int y = 0; y < i.getHeight(); y += 4)
+      for (int x = 0; x < i.getWidth(); x += 4) n.merge(i.getRGB(x, y) & 0xf0f0f0, 1, Integer::sum);
+    return n.entrySet().stream()
+        .sorted((a, b) -> b.getValue() - a.getValue())
+        .limit(3)
+        .map(x -> x.getKey() | 0x080808)
+        .map(c -> new Colour(c >> 16 & 255, c >> 8 & 255, c & 255).hex())
+        .reduce((a, b) -> a + "," + b)
+        .orElse("#ffffff");
+  }
+
+  /** A tile of a project's basemap; empty where there is none. */
+  public Optional<byte[]> tile(UUID project, UUID id, int level, int column, int row) {
+    try {
+      return pictures(project, id).tile(level, column, row);
+    } catch (FileProblem e) {
+      throw JobProblem.refused("The basemap's file can't be read: " + e.getMessage());
+    }
+  }
+
+  private TilePictures pictures(UUID project, UUID id) throws FileProblem {
+    repository.findByIdAndProjectId(id, project).orElseThrow(() -> JobProblem.notFound("basemap"));
+    synchronized (open) {
+      TilePictures t = open.get(id);
+      if (t == null) {
+        t = TilePictures.open(path(id));
+        open.put(id, t);
+      }
+      return t;
+    }
+  }
+
+  /** Takes a basemap away, its file too; maps that showed it show the plain one. */
+  @Transactional
+  public void remove(UUID project, UUID id) throws IOException {
+    repository.delete(
+        repository
+            .findByIdAndProjectId(id, project)
+            .orElseThrow(() -> JobProblem.notFound("basemap")));
+    repository.flush();
+    synchronized (open) {
+      open.remove(id);
+    }
+    Files.deleteIfExists(path(id));
+  }
+}

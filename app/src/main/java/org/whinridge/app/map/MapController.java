@@ -1,0 +1,159 @@
+package org.whinridge.app.map;
+
+import com.eclipsesource.json.Json;
+import com.eclipsesource.json.JsonArray;
+import com.eclipsesource.json.JsonObject;
+import com.eclipsesource.json.JsonValue;
+import com.eclipsesource.json.ParseException;
+import jakarta.servlet.http.HttpServletRequest;
+import jakarta.servlet.http.HttpServletResponse;
+import java.io.IOException;
+import java.nio.file.Path;
+import java.security.Principal;
+import java.util.Map;
+import java.util.Optional;
+import java.util.UUID;
+import org.springframework.http.MediaType;
+import org.springframework.http.ResponseEntity;
+import org.springframework.stereotype.Controller;
+import org.springframework.ui.Model;
+import org.springframework.web.bind.annotation.DeleteMapping;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestMethod;
+import org.whinridge.app.project.DeskPage;
+import org.whinridge.app.project.Projects;
+import org.whinridge.app.shell.JobProblem;
+import org.whinridge.app.shell.TusUploads;
+import org.whinridge.formats.tiles.TilePictures;
+
+/** The page of the project's map, and what maps read. */
+@Controller
+class MapController {
+  private final DeskPage desk;
+  private final Projects projects;
+  private final ProjectMaps maps;
+  private final Basemaps basemaps;
+  private final TusUploads uploads;
+
+  MapController(
+      DeskPage desk, Projects projects, ProjectMaps maps, Basemaps basemaps, TusUploads uploads) {
+    this.desk = desk;
+    this.projects = projects;
+    this.maps = maps;
+    this.basemaps = basemaps;
+    this.uploads = uploads;
+  }
+
+  @GetMapping("/p/{project}/map")
+  String page(@PathVariable String project, HttpServletRequest q, Model model) {
+    desk.open(project, "layers", "The project's map", model);
+    model.addAttribute("may", q.isUserInRole("coordinator"));
+    return "project-map";
+  }
+
+  @GetMapping(value = "/api/p/{project}/map", produces = MediaType.APPLICATION_JSON_VALUE)
+  ResponseEntity<String> map(@PathVariable String project) {
+    return ResponseEntity.ok(maps.of(projects.byKey(project).id()).json().toString());
+  }
+
+  @PostMapping(value = "/api/p/{project}/map", produces = MediaType.APPLICATION_JSON_VALUE)
+  ResponseEntity<String> save(@PathVariable String project, @RequestBody String body) {
+    try {
+      JsonValue v = Json.parse(body);
+      if (v.isObject())
+        return ResponseEntity.ok(
+            maps.save(projects.byKey(project).id(), v.asObject()).json().toString());
+    } catch (ParseException e) {
+      throw JobProblem.refused("This is not JSON: " + e.getMessage() + ". Nothing was saved.");
+    }
+    throw JobProblem.refused("A JSON object was expected. Nothing was saved.");
+  }
+
+  @GetMapping(value = "/api/p/{project}/basemaps", produces = MediaType.APPLICATION_JSON_VALUE)
+  ResponseEntity<String> basemaps(@PathVariable String project) {
+    UUID p = projects.byKey(project).id();
+    JsonArray a = new JsonArray();
+    basemaps.list(p).forEach(b -> a.add(b.json()));
+    return ResponseEntity.ok(
+        new JsonObject().add("basemaps", a).add("shown", maps.of(p).basemap()).toString());
+  }
+
+  @GetMapping("/api/p/{project}/basemaps/{id}/{z}/{x}/{y}")
+  ResponseEntity<byte[]> tile(
+      @PathVariable String project,
+      @PathVariable UUID id,
+      @PathVariable int z,
+      @PathVariable int x,
+      @PathVariable int y) {
+    Optional<byte[]> b = basemaps.tile(projects.byKey(project).id(), id, z, x, y);
+    if (b.isEmpty()) return ResponseEntity.noContent().build();
+    return ResponseEntity.ok()
+        .header("Cache-Control", "private, max-age=604800, immutable")
+        .header("Content-Type", TilePictures.kind(b.get()).orElse("application/octet-stream"))
+        .body(b.get());
+  }
+
+  @DeleteMapping(
+      value = "/api/p/{project}/basemaps/{id}",
+      produces = MediaType.APPLICATION_JSON_VALUE)
+  ResponseEntity<String> remove(@PathVariable String project, @PathVariable UUID id)
+      throws IOException {
+    basemaps.remove(projects.byKey(project).id(), id);
+    return ResponseEntity.ok("{}");
+  }
+
+  @RequestMapping(
+      path = {"/api/p/{project}/basemap-uploads", "/api/p/{project}/basemap-uploads/{id}"},
+      method = {
+        RequestMethod.POST,
+        RequestMethod.PATCH,
+        RequestMethod.HEAD,
+        RequestMethod.DELETE,
+        RequestMethod.OPTIONS
+      })
+  void upload(
+      @PathVariable String project,
+      @PathVariable Optional<UUID> id,
+      HttpServletRequest q,
+      HttpServletResponse r,
+      Principal person)
+      throws IOException {
+    UUID p = projects.byKey(project).id();
+    uploads.handle(
+        id,
+        "/api/p/" + project + "/basemap-uploads",
+        q,
+        r,
+        person.getName(),
+        new OfABasemap(p, person.getName()));
+  }
+
+  private final class OfABasemap implements TusUploads.Target {
+    private final UUID project;
+    private final String person;
+
+    OfABasemap(UUID project, String person) {
+      this.project = project;
+      this.person = person;
+    }
+
+    @Override
+    public long limit() {
+      return basemaps.limit();
+    }
+
+    @Override
+    public String begin(Map<String, String> metadata, long length) {
+      return metadata.getOrDefault("name", "");
+    }
+
+    @Override
+    public void complete(String about, Path file) throws IOException {
+      basemaps.add(project, about.replaceAll("\\.(mbtiles|gpkg)$", ""), file, person);
+    }
+  }
+}

@@ -1,0 +1,83 @@
+package org.whinridge.engine;
+
+import com.eclipsesource.json.Json;
+import com.eclipsesource.json.JsonObject;
+import com.eclipsesource.json.JsonValue;
+import java.util.List;
+import java.util.Optional;
+import org.locationtech.jts.geom.Coordinate;
+import org.locationtech.jts.geom.Geometry;
+import org.locationtech.jts.geom.Polygon;
+import org.whinridge.core.layer.GeometryKind;
+import org.whinridge.core.place.CoordinateSystem;
+import org.whinridge.core.place.Geodesy;
+import org.whinridge.core.place.GeometryJson;
+import org.whinridge.core.place.Reshaping;
+import org.whinridge.core.place.TypedPlace;
+
+/** Measuring, reshaping and typed positions across the border, JSON in and out. */
+final class ShapeBorder {
+  private ShapeBorder() {}
+
+  /**
+   * {@code {op, geometry, …}}: measure (kind) gives lengthM, areaM2 and what is wrong; split, less
+   * and fill (lon, lat), part and hole (with) give geometries; typed (text, code, definition) gives
+   * a position. What can't be done gives {@code {}}.
+   */
+  static JsonObject run(JsonObject o) {
+    if (o.getString("op", "").equals("typed")) return typed(o);
+    Optional<Geometry> g = geometry(o.get("geometry"));
+    if (g.isEmpty()) return new JsonObject();
+    Coordinate at = new Coordinate(o.getDouble("lon", 0), o.getDouble("lat", 0));
+    return switch (o.getString("op", "")) {
+      case "measure" -> measure(g.get(), o.getString("kind", ""));
+      case "split" -> Reshaping.split(g.get(), at).map(ShapeBorder::two).orElse(new JsonObject());
+      case "less" -> one(Reshaping.withoutPart(g.get(), at));
+      case "fill" -> one(Reshaping.withoutHole(g.get(), at));
+      case "part" -> one(geometry(o.get("with")).map(p -> Reshaping.withPart(g.get(), p)));
+      case "hole" ->
+          one(
+              geometry(o.get("with"))
+                  .filter(p -> p instanceof Polygon)
+                  .flatMap(p -> Reshaping.withHole(g.get(), (Polygon) p)));
+      default -> new JsonObject();
+    };
+  }
+
+  private static Optional<Geometry> geometry(JsonValue v) {
+    return v == null || !v.isObject() ? Optional.empty() : GeometryJson.read(v.asObject());
+  }
+
+  private static JsonObject one(Optional<Geometry> g) {
+    return g.map(x -> new JsonObject().add("geometry", GeometryJson.write(x)))
+        .orElse(new JsonObject());
+  }
+
+  private static JsonObject two(List<Geometry> parts) {
+    return new JsonObject()
+        .add("geometry", GeometryJson.write(parts.get(0)))
+        .add("rest", GeometryJson.write(parts.get(1)));
+  }
+
+  private static JsonObject measure(Geometry g, String kind) {
+    JsonObject o =
+        new JsonObject().add("lengthM", Geodesy.lengthM(g)).add("areaM2", Geodesy.areaM2(g));
+    Reshaping.fault(g, GeometryKind.of(kind).orElse(GeometryKind.POINT))
+        .ifPresent(
+            f -> {
+              o.add("fault", f.message());
+              f.at().ifPresent(c -> o.add("at", Json.array(c.x, c.y)));
+            });
+    return o;
+  }
+
+  private static JsonObject typed(JsonObject o) {
+    TypedPlace.Read r =
+        TypedPlace.read(
+            o.getString("text", ""),
+            CoordinateSystem.of(o.getString("code", ""), o.getString("definition", "")));
+    JsonObject out = new JsonObject().add("message", r.message());
+    r.at().ifPresent(c -> out.add("at", Json.array(c.x, c.y)));
+    return out;
+  }
+}
