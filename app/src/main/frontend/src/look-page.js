@@ -56,6 +56,7 @@ export async function lookPage(box) {
   ready = true;
 
   let turn = 0;
+  box.dataset.turn = "0";
   let waiting;
   const tryIt = () => {
     clearTimeout(waiting);

@@ -50,7 +50,7 @@ export function plainBase(basemap) {
 
 /** A map in an element. `basemap` is GeoJSON; empty for none. */
 export function makeMap(target, basemap) {
-  return new OlMap({
+  const map = new OlMap({
     target,
     layers: basemap ? [plainBase(basemap)] : [],
     controls: controls({ attribution: false, rotate: false }).extend([
@@ -60,6 +60,8 @@ export function makeMap(target, basemap) {
     interactions: interactions({ altShiftDragRotate: false, pinchRotate: false }),
     view: new View({ center: fromLonLat([-10.2, 57.9]), zoom: 11, maxZoom: 21, constrainRotation: true }),
   });
+  target.olMap = map; // whoever has the element can ask what is drawn
+  return map;
 }
 
 const selectedStroke = new Stroke({ color: "#6a3d7c", width: 4 });

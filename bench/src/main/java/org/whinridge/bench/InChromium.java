@@ -18,7 +18,7 @@ import java.util.zip.GZIPOutputStream;
  * view after it, beside the same answer set in a plain JavaScript object and written as JSON.
  */
 public final class InChromium {
-  private static final List<String> FLAGS =
+  static final List<String> FLAGS =
       List.of(
           "--no-sandbox",
           "--disable-gpu",

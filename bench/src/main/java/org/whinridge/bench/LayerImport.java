@@ -47,14 +47,10 @@ public final class LayerImport {
   public static void main(String[] args) throws Exception {
     Path folder = Files.createDirectories(Path.of(args[0]));
     Path file = folder.resolve("import.gpkg");
-    Files.deleteIfExists(file);
-    try (GeoPackageWriter g = new GeoPackageWriter(file);
-        LayerWriter w = g.layer(OutLayer.of("Million", MillionPoints.SCHEMA))) {
-      MillionPoints.each(MillionPoints.writing(w::add));
-    }
+    million(file);
     double bare = bare(folder.resolve("bare"));
     System.out.printf(Locale.ROOT, "bare JDBC batch insert of 1,000,000 rows: %.1f s%n", bare);
-    double[] server = server(folder, file, Path.of(args[1]));
+    double[] server = server(folder, file, Path.of(args[1]), base -> {});
     System.out.printf(
         Locale.ROOT,
         "upload %.1f s, report %.1f s, import %.1f s with -Xmx768m; import / bare insert: ratio %.2f%n",
@@ -62,6 +58,19 @@ public final class LayerImport {
         server[1],
         server[2],
         server[2] / bare);
+  }
+
+  static void million(Path file) throws Exception {
+    Files.deleteIfExists(file);
+    try (GeoPackageWriter g = new GeoPackageWriter(file);
+        LayerWriter w = g.layer(OutLayer.of("Million", MillionPoints.SCHEMA))) {
+      MillionPoints.each(MillionPoints.writing(w::add));
+    }
+  }
+
+  /** What is measured once the layer is there. */
+  interface Then {
+    void at(String base) throws Exception;
   }
 
   private static double bare(Path db) throws Exception {
@@ -111,7 +120,7 @@ public final class LayerImport {
     p.addBatch();
   }
 
-  private static double[] server(Path folder, Path file, Path jar) throws Exception {
+  static double[] server(Path folder, Path file, Path jar, Then then) throws Exception {
     Path data = folder.resolve("server-" + UUID.randomUUID());
     int port = 18_471;
     Process p =
@@ -127,7 +136,9 @@ public final class LayerImport {
             .redirectOutput(folder.resolve("server.log").toFile())
             .start();
     try {
-      return new Client("http://localhost:" + port).bringIn(file);
+      double[] times = new Client("http://localhost:" + port).bringIn(file);
+      then.at("http://localhost:" + port);
+      return times;
     } finally {
       p.destroy();
       p.waitFor();

@@ -61,7 +61,7 @@ public final class OstreyLooks {
         "kind",
         "assorted",
         out,
-        LookClass.plain("Kind not known", List.of(mark("disc", "#8b9499", 11, ""))),
+        LookClass.plain("Kind not known", List.of(mark("disc", "#5c6a72", 11, ""))),
         new Look.Label("{tag}", 12, 9_000));
   }
 
@@ -104,7 +104,7 @@ public final class OstreyLooks {
             habitat("Carr and fen", "CF", "#2c8064", Symbol.Hatch.RISING)),
         LookClass.plain(
             "Habitat not known",
-            Look.plainStack(org.whinridge.core.layer.GeometryKind.POLYGON, "#8b9499")),
+            Look.plainStack(org.whinridge.core.layer.GeometryKind.POLYGON, "#5c6a72")),
         new Look.Label("{name}", 12, 40_000));
   }
 

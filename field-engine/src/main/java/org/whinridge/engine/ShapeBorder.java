@@ -14,6 +14,7 @@ import org.whinridge.core.place.Geodesy;
 import org.whinridge.core.place.GeometryJson;
 import org.whinridge.core.place.Reshaping;
 import org.whinridge.core.place.TypedPlace;
+import org.whinridge.core.value.Numbers;
 
 /** Measuring, reshaping and typed positions across the border, JSON in and out. */
 final class ShapeBorder {
@@ -61,7 +62,9 @@ final class ShapeBorder {
 
   private static JsonObject measure(Geometry g, String kind) {
     JsonObject o =
-        new JsonObject().add("lengthM", Geodesy.lengthM(g)).add("areaM2", Geodesy.areaM2(g));
+        new JsonObject()
+            .add("lengthM", Numbers.round(Geodesy.lengthM(g), 4))
+            .add("areaM2", Numbers.round(Geodesy.areaM2(g), 2));
     Reshaping.fault(g, GeometryKind.of(kind).orElse(GeometryKind.POINT))
         .ifPresent(
             f -> {

@@ -2,9 +2,11 @@ package org.whinridge.app.shell;
 
 import jakarta.servlet.http.HttpServletRequest;
 import java.util.Map;
+import org.apache.catalina.connector.ClientAbortException;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.http.HttpStatus;
+import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
 import org.springframework.http.converter.HttpMessageNotReadableException;
 import org.springframework.security.access.AccessDeniedException;
@@ -13,6 +15,7 @@ import org.springframework.web.HttpRequestMethodNotSupportedException;
 import org.springframework.web.bind.MissingServletRequestParameterException;
 import org.springframework.web.bind.annotation.ControllerAdvice;
 import org.springframework.web.bind.annotation.ExceptionHandler;
+import org.springframework.web.context.request.async.AsyncRequestNotUsableException;
 import org.springframework.web.method.annotation.MethodArgumentTypeMismatchException;
 import org.springframework.web.multipart.MaxUploadSizeExceededException;
 import org.springframework.web.multipart.MultipartException;
@@ -87,6 +90,12 @@ class Errors {
     return answer(HttpStatus.FORBIDDEN, "Your account may not do this. Ask a coordinator.", q);
   }
 
+  /** Whoever asked has gone away, so that nobody is there to be answered. */
+  @ExceptionHandler({ClientAbortException.class, AsyncRequestNotUsableException.class})
+  void gone(Exception e, HttpServletRequest q) {
+    LOG.debug("the answer to {} was not waited for", q.getRequestURI(), e);
+  }
+
   @ExceptionHandler(Exception.class)
   Object unexpected(Exception e, HttpServletRequest q) {
     LOG.error("unexpected failure at {}", q.getRequestURI(), e);
@@ -105,7 +114,9 @@ class Errors {
   private static Object answer(HttpStatus status, String message, HttpServletRequest q) {
     String accept = String.valueOf(q.getHeader("Accept"));
     if (q.getRequestURI().startsWith("/api/") || !accept.contains("text/html"))
-      return ResponseEntity.status(status).body(Map.of("message", message));
+      return ResponseEntity.status(status)
+          .contentType(MediaType.APPLICATION_JSON)
+          .body(Map.of("message", message));
     ModelAndView page = new ModelAndView("problem", status);
     return page.addObject("message", message).addObject("status", status.value());
   }

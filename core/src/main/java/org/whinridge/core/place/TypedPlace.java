@@ -115,7 +115,8 @@ public final class TypedPlace {
     if (a < 0 || b < 0) return no("With letters, degrees are without a sign.");
     double lat = northFirst ? a * (first == 'S' ? -1 : 1) : b * (second == 'S' ? -1 : 1);
     double lon = northFirst ? b * (second == 'W' ? -1 : 1) : a * (first == 'W' ? -1 : 1);
-    return degrees(lat, lon);
+    // a thirtieth of a millimetre: what minutes and seconds leave of digits is no news
+    return degrees(Numbers.round(lat, 10), Numbers.round(lon, 10));
   }
 
   private static double sum(List<Double> parts) {

@@ -83,6 +83,7 @@ public final class IconReader {
       if (event == XMLStreamReader.ENTITY_REFERENCE) note("an entity");
       if (event != XMLStreamReader.START_ELEMENT) continue;
       String name = x.getLocalName();
+      attributes(x);
       if (open.isEmpty()) {
         if (!name.equals("svg"))
           throw new FileProblem("This is XML, but no SVG: it begins with “" + cut(name) + "”.");
@@ -110,6 +111,14 @@ public final class IconReader {
       int e = x.next();
       if (e == XMLStreamReader.START_ELEMENT) depth++;
       if (e == XMLStreamReader.END_ELEMENT) depth--;
+    }
+  }
+
+  private void attributes(XMLStreamReader x) {
+    for (int i = 0; i < x.getAttributeCount(); i++) {
+      String a = x.getAttributeLocalName(i).toLowerCase(Locale.ROOT);
+      if (a.startsWith("on")) note("a script (" + cut(a) + ")");
+      if (a.equals("href")) note("a reference");
     }
   }
 
@@ -153,11 +162,6 @@ public final class IconReader {
   }
 
   private Style style(XMLStreamReader x, Style above) {
-    for (int i = 0; i < x.getAttributeCount(); i++) {
-      String a = x.getAttributeLocalName(i).toLowerCase(Locale.ROOT);
-      if (a.startsWith("on")) note("a script (" + cut(a) + ")");
-      if (a.equals("href")) note("a reference");
-    }
     AffineTransform at = new AffineTransform(above.at);
     at.concatenate(transform(attribute(x, "transform")));
     double width = length(paint(x, "stroke-width"), above.width);
