@@ -1,11 +1,11 @@
 package org.whinridge.bench;
 
-import io.github.sebasbaumh.mapbox.vectortile.VectorTile;
 import io.github.sebasbaumh.mapbox.vectortile.adapt.jts.JtsAdapter;
+import io.github.sebasbaumh.mapbox.vectortile.adapt.jts.MvtEncoder;
 import io.github.sebasbaumh.mapbox.vectortile.adapt.jts.UserDataKeyValueMapConverter;
-import io.github.sebasbaumh.mapbox.vectortile.build.MvtLayerBuild;
+import io.github.sebasbaumh.mapbox.vectortile.adapt.jts.model.JtsLayer;
+import io.github.sebasbaumh.mapbox.vectortile.adapt.jts.model.JtsMvt;
 import io.github.sebasbaumh.mapbox.vectortile.build.MvtLayerParams;
-import io.github.sebasbaumh.mapbox.vectortile.build.MvtLayerProps;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
@@ -112,8 +112,8 @@ public final class MapTiles {
             (tx + 1.0) / (1 << Z),
             1 - (ty + 1.0) / (1 << Z),
             1 - (double) ty / (1 << Z));
-    double own = medianMs(15, () -> w.tile(Z, tx, ty).length);
-    double bare = medianMs(15, () -> bare(plain, unit).length);
+    double own = medianMs(40, () -> w.tile(Z, tx, ty).length);
+    double bare = medianMs(40, () -> bare(plain, unit).length);
     double library = medianMs(5, () -> library(plain, unit).length);
     System.out.printf(
         Locale.ROOT,
@@ -207,15 +207,16 @@ public final class MapTiles {
 
   private static byte[] library(List<Geometry> all, Envelope unit) {
     GeometryFactory f = new GeometryFactory();
-    MvtLayerParams params = new MvtLayerParams(256, 4096);
-    var cut = JtsAdapter.createTileGeom(all, unit, unit, f, params, g -> true);
-    VectorTile.Tile.Builder tile = VectorTile.Tile.newBuilder();
-    VectorTile.Tile.Layer.Builder layer = MvtLayerBuild.newLayerBuilder("features", params);
-    MvtLayerProps props = new MvtLayerProps();
-    layer.addAllFeatures(JtsAdapter.toFeatures(cut, props, new UserDataKeyValueMapConverter()));
-    MvtLayerBuild.writeProps(layer, props);
-    tile.addLayers(layer.build());
-    return tile.build().toByteArray();
+    MvtLayerParams params = new MvtLayerParams(4096);
+    List<Geometry> cut = new ArrayList<>(all.size());
+    for (Geometry g : all) {
+      Geometry in = JtsAdapter.createTileGeom(g, unit, f, params, x -> true);
+      if (in == null) continue;
+      in.setUserData(g.getUserData());
+      cut.add(in);
+    }
+    JtsMvt tile = new JtsMvt(List.of(new JtsLayer("features", cut)));
+    return MvtEncoder.encode(tile, params, new UserDataKeyValueMapConverter());
   }
 
   private static double medianMs(int n, IntSupplier run) {
