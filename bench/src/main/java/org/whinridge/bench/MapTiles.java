@@ -6,9 +6,6 @@ import io.github.sebasbaumh.mapbox.vectortile.adapt.jts.UserDataKeyValueMapConve
 import io.github.sebasbaumh.mapbox.vectortile.adapt.jts.model.JtsLayer;
 import io.github.sebasbaumh.mapbox.vectortile.adapt.jts.model.JtsMvt;
 import io.github.sebasbaumh.mapbox.vectortile.build.MvtLayerParams;
-import java.io.ByteArrayOutputStream;
-import java.io.IOException;
-import java.nio.charset.StandardCharsets;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.util.ArrayList;
@@ -143,66 +140,61 @@ public final class MapTiles {
     return GeometryJson.WGS84.createPolygon(cs);
   }
 
-  /**
-   * What encoding costs at the least: geometries in memory, in Mercator, none to be cut or sorted.
-   */
+  /** A row of bytes that grows, without locks. */
+  private static final class Row {
+    private byte[] b = new byte[1 << 12];
+    private int n;
+
+    void varint(long value) {
+      if (n + 10 > b.length) b = Arrays.copyOf(b, 2 * b.length);
+      long v = value;
+      while ((v & ~0x7fL) != 0) {
+        b[n++] = (byte) (v & 0x7f | 0x80);
+        v >>>= 7;
+      }
+      b[n++] = (byte) v;
+    }
+
+    void add(Row r) {
+      if (n + r.n > b.length) b = Arrays.copyOf(b, 2 * (n + r.n));
+      System.arraycopy(r.b, 0, b, n, r.n);
+      n += r.n;
+    }
+  }
+
+  /** What encoding costs at the least: geometries in Mercator, none to be cut or sorted. */
   private static byte[] bare(List<Geometry> all, Envelope tile) {
-    ByteArrayOutputStream out = new ByteArrayOutputStream(1 << 16);
+    Row out = new Row();
+    Row one = new Row();
+    Row commands = new Row();
     double s = 4096 / tile.getWidth();
-    ByteArrayOutputStream one = new ByteArrayOutputStream();
-    ByteArrayOutputStream commands = new ByteArrayOutputStream();
     long id = 0;
     for (Geometry g : all) {
-      commands.reset();
+      commands.n = 0;
       Coordinate[] cs = g.getCoordinates();
       int n = g.getDimension() == 2 ? cs.length - 1 : cs.length;
       int px = 0;
       int py = 0;
       for (int i = 0; i < n; i++) {
-        if (i < 2) varint(commands, i == 0 ? 9 : (long) (n - 1) << 3 | 2);
+        if (i < 2) commands.varint(i == 0 ? 9 : (long) (n - 1) << 3 | 2);
         int x = (int) Math.round((cs[i].x - tile.getMinX()) * s);
         int y = (int) Math.round((tile.getMaxY() - cs[i].y) * s);
-        varint(commands, (x - px << 1 ^ x - px >> 31) & 0xffffffffL);
-        varint(commands, (y - py << 1 ^ y - py >> 31) & 0xffffffffL);
+        commands.varint((x - px << 1 ^ x - px >> 31) & 0xffffffffL);
+        commands.varint((y - py << 1 ^ y - py >> 31) & 0xffffffffL);
         px = x;
         py = y;
       }
-      if (g.getDimension() == 2) varint(commands, 15);
-      one.reset();
-      varint(one, 8);
-      varint(one, id++);
-      varint(one, 18);
-      varint(one, 2);
-      varint(one, 0);
-      varint(one, (Long) ((Map<?, ?>) g.getUserData()).get("c"));
-      varint(one, 24);
-      varint(one, g.getDimension() + 1);
-      varint(one, 34);
-      varint(one, commands.size());
-      write(commands, one);
-      varint(out, 18);
-      varint(out, one.size());
-      write(one, out);
+      if (g.getDimension() == 2) commands.varint(15);
+      one.n = 0;
+      long c = (Long) ((Map<?, ?>) g.getUserData()).get("c");
+      for (long v : new long[] {8, id++, 18, 2, 0, c, 24, g.getDimension() + 1, 34, commands.n})
+        one.varint(v);
+      one.add(commands);
+      out.varint(18);
+      out.varint(one.n);
+      out.add(one);
     }
-    out.writeBytes("c".getBytes(StandardCharsets.UTF_8));
-    return out.toByteArray();
-  }
-
-  private static void write(ByteArrayOutputStream from, ByteArrayOutputStream to) {
-    try {
-      from.writeTo(to);
-    } catch (IOException e) {
-      throw new java.io.UncheckedIOException(e);
-    }
-  }
-
-  private static void varint(ByteArrayOutputStream out, long v) {
-    long n = v;
-    while ((n & ~0x7fL) != 0) {
-      out.write((int) (n & 0x7f | 0x80));
-      n >>>= 7;
-    }
-    out.write((int) n);
+    return Arrays.copyOf(out.b, out.n);
   }
 
   private static byte[] library(List<Geometry> all, Envelope unit) {

@@ -77,13 +77,18 @@ public final class LookRows {
   }
 
   /** The place of the entry for what fits nowhere. */
-  int other() {
+  public int other() {
     return ready.other();
   }
 
   /** The topmost entry of a row. */
   public int top(int row) {
     return top[row];
+  }
+
+  /** Whether a row's topmost entry is all there is to say of it: no turn, no size, no label. */
+  public boolean saysAll() {
+    return all.isEmpty() && ready.turns().isEmpty() && ready.sizes().isEmpty() && !ready.hasLabel();
   }
 
   /** How a row's feature is drawn. */

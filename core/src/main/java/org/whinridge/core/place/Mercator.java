@@ -25,6 +25,40 @@ public final class Mercator {
     return Math.max(0, Math.min(1, 0.5 - Math.log((1 + s) / (1 - s)) / (4 * Math.PI)));
   }
 
+  /**
+   * The same near one latitude, quicker: by the first three derivatives, which within 0.2 degrees
+   * and below 70 degrees of latitude are right to 1e-9; farther away the function itself.
+   */
+  public static final class Near {
+    private static final double REACH = 0.2;
+    private final double lat;
+    private final double y;
+    private final double first;
+    private final double second;
+    private final double third;
+
+    /** Around a latitude in degrees. */
+    public Near(double lat) {
+      this.lat = Math.abs(lat) < 70 ? lat : 1000; // nothing is near then
+      double phi = Math.toRadians(lat);
+      double sec = 1 / Math.cos(phi);
+      double tan = Math.tan(phi);
+      double perDegree = Math.PI / 180;
+      y = Mercator.y(lat);
+      first = -sec / (2 * Math.PI) * perDegree;
+      second = -sec * tan / (4 * Math.PI) * perDegree * perDegree;
+      third =
+          -(sec * tan * tan + sec * sec * sec) / (12 * Math.PI) * perDegree * perDegree * perDegree;
+    }
+
+    /** The place of a latitude in degrees. */
+    public double y(double of) {
+      double d = of - lat;
+      if (d > REACH || d < -REACH) return Mercator.y(of);
+      return y + d * (first + d * (second + d * third));
+    }
+  }
+
   /** The longitude of a place, degrees. */
   public static double lon(double x) {
     return (x - 0.5) * 360;

@@ -204,7 +204,12 @@ public final class LayerColumns {
 
   /** Gives the parts of a row's geometry; none when it has none. */
   public void paths(int row, Paths to) {
-    shapes.paths(row, to);
+    paths(row, to, new WkbPaths());
+  }
+
+  /** The same with a reader that is used again, for whoever asks for many rows. */
+  public void paths(int row, Paths to, WkbPaths reader) {
+    shapes.paths(row, to, reader);
   }
 
   /** Where rows lie in the world of tiles, but for those of {@link #changedTiles}. */

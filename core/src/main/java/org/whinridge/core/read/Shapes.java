@@ -52,10 +52,10 @@ final class Shapes {
     }
   }
 
-  void paths(int row, Paths to) {
+  void paths(int row, Paths to, WkbPaths reader) {
     if (row < xs.length && !Double.isNaN(xs[row]))
       to.part(Paths.Part.POINT, new double[] {xs[row]}, new double[] {ys[row]}, 1);
-    else if (row < wkb.length && wkb[row] != null) new WkbPaths().walk(wkb[row], to);
+    else if (row < wkb.length && wkb[row] != null) reader.walk(wkb[row], to);
   }
 
   boolean hasSeveralParts(int row) {

@@ -26,6 +26,7 @@ public final class TileIndex {
   static TileIndex of(LayerColumns layer, BitSet leftOut) {
     TileIndex t = new TileIndex();
     Box box = new Box();
+    WkbPaths reader = new WkbPaths();
     for (int r = 0; r < layer.rows(); r++) {
       if (!layer.has(r) || leftOut.get(r)) continue;
       box.clear();
@@ -35,7 +36,8 @@ public final class TileIndex {
           (what, xs, ys, n) -> {
             if (what == Paths.Part.POINT) t.position(xs[0], ys[0], row);
             else box.add(xs, ys, n);
-          });
+          },
+          reader);
       if (!box.isEmpty()) t.box(box, row);
     }
     t.codes = Arrays.copyOf(t.codes, t.positions);

@@ -5,11 +5,11 @@ import java.util.Arrays;
 
 /**
  * Walks through WKB (OGC 06-103r4) of two dimensions, as {@link Shapes} keeps it, without making
- * geometries.
+ * geometries. One that is used for many rows keeps its arrays; for one thread.
  */
-final class WkbPaths {
-  private double[] xs = new double[256];
-  private double[] ys = new double[256];
+public final class WkbPaths {
+  private double[] xs = new double[64];
+  private double[] ys = new double[64];
 
   void walk(byte[] wkb, Paths to) {
     geometry(ByteBuffer.wrap(wkb), to);

@@ -20,6 +20,7 @@ final class TileGeometry implements Paths {
   private double scale;
   private double left;
   private double top;
+  private Mercator.Near near;
   private int type;
   private int atX;
   private int atY;
@@ -35,6 +36,7 @@ final class TileGeometry implements Paths {
     scale = Math.scalb(1.0, z) * TileRows.EXTENT;
     left = (double) x * TileRows.EXTENT;
     top = (double) y * TileRows.EXTENT;
+    near = new Mercator.Near(Mercator.lat((y + 0.5) / Math.scalb(1.0, z)));
   }
 
   void begin() {
@@ -76,7 +78,7 @@ final class TileGeometry implements Paths {
     boolean inside = true;
     for (int i = 0; i < n; i++) {
       xs[i] = Mercator.x(lons[i]) * scale - left;
-      ys[i] = Mercator.y(lats[i]) * scale - top;
+      ys[i] = near.y(lats[i]) * scale - top;
       inside &= xs[i] >= LOW && xs[i] <= HIGH && ys[i] >= LOW && ys[i] <= HIGH;
     }
     if (what == Part.LINE) {

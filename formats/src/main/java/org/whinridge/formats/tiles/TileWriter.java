@@ -7,6 +7,7 @@ import org.whinridge.core.look.Drawn;
 import org.whinridge.core.look.LookRows;
 import org.whinridge.core.look.TileRows;
 import org.whinridge.core.read.LayerColumns;
+import org.whinridge.core.read.WkbPaths;
 
 /**
  * Writes a layer's features as vector tiles.
@@ -58,6 +59,10 @@ public final class TileWriter {
     private final TileGeometry geometry = new TileGeometry();
     private final Map<String, Integer> keys = new LinkedHashMap<>();
     private final Map<Object, Integer> values = new LinkedHashMap<>();
+    private final WkbPaths reader = new WkbPaths();
+    private final boolean plain = look.saysAll();
+    private final Integer[] entryAt = new Integer[look.other() + 1];
+    private int keyAt;
     private int count;
 
     One(int z, int x, int y) {
@@ -75,7 +80,7 @@ public final class TileWriter {
     @Override
     public void shape(int row) {
       geometry.begin();
-      layer.paths(row, geometry);
+      layer.paths(row, geometry, reader);
       if (geometry.type() != 0) add(row, 0);
     }
 
@@ -89,9 +94,9 @@ public final class TileWriter {
     private void add(int row, int n) {
       count++;
       tags.clear();
-      if (n > 0) {
-        tag("c", (long) look.top(row));
-        tag("n", (long) n);
+      if (n > 0 || plain) {
+        entry(look.top(row));
+        if (n > 0) tag("n", (long) n);
       } else drawn(look.draw(row, true));
       feature.clear();
       feature.number(1, row);
@@ -102,21 +107,39 @@ public final class TileWriter {
     }
 
     private void drawn(Drawn d) {
-      if (d.entries().length == 1) tag("c", (long) d.entries()[0]);
+      if (d.entries().length == 1) entry(d.entries()[0]);
       else tag("c", d.entriesText());
       for (int i = 0; i < d.turns().length; i++) tag("t" + i, (float) d.turns()[i]);
       for (int i = 0; i < d.sizes().length; i++) tag("s" + i, (float) d.sizes()[i]);
       if (!d.label().isEmpty()) tag("l", d.label());
     }
 
-    private void tag(String key, Object value) {
-      tags.varint(keys.computeIfAbsent(key, k -> keys.size()));
-      Integer at = values.get(value);
+    /** The commonest tag, without a look into the tables. */
+    private void entry(int c) {
+      if (entryAt[c] == null) {
+        keyAt = key("c");
+        entryAt[c] = value((long) c);
+      }
+      tags.varint(keyAt);
+      tags.varint(entryAt[c]);
+    }
+
+    private int key(String name) {
+      return keys.computeIfAbsent(name, k -> keys.size());
+    }
+
+    private int value(Object v) {
+      Integer at = values.get(v);
       if (at == null) {
         at = values.size();
-        values.put(value, at);
+        values.put(v, at);
       }
-      tags.varint(at);
+      return at;
+    }
+
+    private void tag(String key, Object value) {
+      tags.varint(key(key));
+      tags.varint(value(value));
     }
 
     byte[] bytes() {
