@@ -61,7 +61,7 @@ public final class MapInChromium {
 
   private static void drawn(Page page) {
     page.evaluate(
-        "() => new Promise((done) => { const m = document.querySelector('.map').olMap; m.once('rendercomplete', done); m.render(); })");
+        "() => new Promise((done) => { const m = document.querySelector('.map').olMap; m.once('rendercomplete', () => done(0)); m.render(); })");
   }
 
   private static void pan(Page page, String layer, int zoom) {

@@ -23,7 +23,7 @@ import org.whinridge.formats.tiles.TileWriter;
 @Service
 class LookTiles {
   private static final int MOST_SHEETS = 8;
-  private static final long MOST_BYTES = 24_000_000;
+  private static final long MOST_BYTES = 6_000_000;
   private final ReadModels models;
   private final Looks looks;
   private final Map<String, Sheet> sheets = new LinkedHashMap<>(16, 0.75f, true);

@@ -74,7 +74,7 @@ public class Projects {
    */
   @Transactional
   public void saveMap(UUID id, String json, long revision) {
-    ProjectEntity e = repository.findById(id).orElseThrow(() -> JobProblem.notFound("project"));
+    ProjectEntity e = repository.lock(id).orElseThrow(() -> JobProblem.notFound("project"));
     if (e.mapRevision != revision)
       throw JobProblem.conflict(
           "Somebody else saved the project's map meanwhile. Load the page again to see theirs; yours was not saved.");

@@ -191,6 +191,21 @@ class FaultsTest extends BrowserTest {
       desk.waitForSelector(leaf.equals("/fields") ? "#fields-page[data-ready]" : "nav.leaves");
       audit(desk, leaf);
     }
+    desk.navigate(layer + "/look");
+    desk.waitForSelector("#look-page[data-ready]");
+    desk.locator(".symbol-button").first().click();
+    audit(desk, "look");
+    desk.click("[data-way=rule]");
+    desk.waitForSelector("#add-rule");
+    desk.click("#add-rule");
+    audit(desk, "look by rule");
+    desk.navigate(layer + "/draw");
+    desk.waitForSelector("#draw-page[data-ready]");
+    desk.locator("#make-from button").first().click();
+    audit(desk, "draw");
+    desk.navigate(stage.base() + "/p/ostrey/map");
+    desk.waitForSelector("#project-map[data-ready]");
+    audit(desk, "project's map");
     desk.navigate(stage.base() + "/p/ostrey/layers/make");
     desk.waitForSelector("#make-page[data-ready]");
     audit(desk, "make layers");
@@ -210,6 +225,10 @@ class FaultsTest extends BrowserTest {
     Page day = dayBook("audit");
     audit(day, "today");
     take(day);
+    day.click("nav >> text=Map");
+    day.waitForSelector(".day-legend");
+    audit(day, "day map");
+    day.click("nav >> text=Today");
     openStop(day, 7);
     audit(day, "stop");
     assertThat(stage.scriptErrors()).isEmpty();
