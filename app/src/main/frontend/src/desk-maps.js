@@ -17,7 +17,7 @@ async function begin(component, project) {
 /** A layer on the map; a click, or a line of the list, opens the card of a feature beside it. */
 export function layerPage() {
   return {
-    card: null, many: false, inView: false, all: [], entries: [], found: "", failure: "", list: [], longer: "", matching: "", rule: "", applied: "", ruleProblem: "", ticked: [],
+    card: null, slow: false, many: false, inView: false, all: [], entries: [], found: "", failure: "", list: [], longer: "", matching: "", rule: "", applied: "", ruleProblem: "", ticked: [],
     async init() {
       const { project, layer } = this.$el.dataset;
       this.base = `/api/p/${project}/layers/${layer}`;
@@ -41,7 +41,11 @@ export function layerPage() {
         };
         this.rule = new URLSearchParams(location.search).get("filter") ?? "";
         if (this.rule) await this.applyRule();
-        await drawn.start();
+        const slow = setTimeout(() => (this.slow = true), 1500);
+        await drawn.start().finally(() => {
+          clearTimeout(slow);
+          this.slow = false;
+        });
         this.legend(drawn.plan);
         this.pick = async (id) => {
           chosen = id;
@@ -57,9 +61,7 @@ export function layerPage() {
             this.failure = error.message;
           }
         });
-        map.on("pointermove", (e) => {
-          if (!e.dragging) map.getTargetElement().style.cursor = drawn.hasAt(e.pixel) ? "pointer" : "";
-        });
+        drawn.pointAt();
         if (chosen) await this.pick(chosen);
         this.$el.dataset.ready = "true";
       } catch (e) {

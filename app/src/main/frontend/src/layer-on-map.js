@@ -30,7 +30,7 @@ export class LayerOnMap {
     Object.assign(this, { map, base, filter, outside, isChosen, changed, look: "", state: { count: 0, whole: true, drawn: true, features: [] } });
     this.source = new VectorSource();
     this.vectors = new VectorLayer({ source: this.source, declutter: true, opacity, zIndex });
-    this.tiles = new VectorTileLayer({ declutter: true, opacity, zIndex, visible: false, preload: 0 });
+    this.tiles = new VectorTileLayer({ declutter: false, opacity, zIndex, visible: false, preload: 0 });
     map.addLayer(this.tiles);
     map.addLayer(this.vectors);
     this.onMove = () => {
@@ -114,8 +114,17 @@ export class LayerOnMap {
     return (await json(`${this.base}/at?${q}`)).id;
   }
 
-  hasAt(pixel) {
-    return this.map.hasFeatureAtPixel(pixel, { layerFilter: (l) => l === this.vectors || l === this.tiles, hitTolerance: 8 });
+  /** Shows by the pointer whether a feature is under it; asked only when the pointer rests, since asking is slow. */
+  pointAt() {
+    let rest;
+    this.map.on("pointermove", (e) => {
+      clearTimeout(rest);
+      if (e.dragging || !this.state.drawn) return;
+      rest = setTimeout(() => {
+        const hit = this.map.hasFeatureAtPixel(e.pixel, { layerFilter: (l) => l === this.vectors, hitTolerance: 8 });
+        this.map.getTargetElement().style.cursor = hit ? "pointer" : "";
+      }, 90);
+    });
   }
 
   extent() {

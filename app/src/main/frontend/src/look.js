@@ -34,6 +34,9 @@ function hatched(d) {
   return g.createPattern(c, "repeat");
 }
 
+/** White is multiplied in, which changes nothing, but has the picture drawn once and kept; a picture out of SVG would be drawn anew in every frame. */
+const KEPT = "#ffffff";
+
 /** Where the middle of a feature is, for marks on lines and areas. */
 function middle(f) {
   const g = f.getGeometry();
@@ -111,14 +114,14 @@ export class Painter {
     if (d.draw === "mark") {
       const size = d.sizeBy < 0 ? d.size : f.get("s" + d.sizeBy) ?? d.size;
       const turn = d.turnBy < 0 ? 0 : Math.round(f.get("t" + d.turnBy) ?? 0);
-      const s = this.keep(`${key}|${Math.round(size * 2)}|${turn}`, () => new Style({ zIndex: z, image: new Icon({ src: this.keep(key + "|src", () => fine(d.svg)), scale: d.size > 0 ? size / d.size / 2 : 0.5, rotation: (turn * Math.PI) / 180, opacity: d.opacity, declutterMode: "none" }), geometry: middle }));
+      const s = this.keep(`${key}|${Math.round(size * 2)}|${turn}`, () => new Style({ zIndex: z, image: new Icon({ src: this.keep(key + "|src", () => fine(d.svg)), color: KEPT, scale: d.size > 0 ? size / d.size / 2 : 0.5, rotation: (turn * Math.PI) / 180, opacity: d.opacity, declutterMode: "none" }), geometry: middle }));
       return [s];
     }
     if (d.draw === "line") {
       const width = d.widthBy < 0 ? d.width : f.get("s" + d.widthBy) ?? d.width;
       const line = this.keep(`${key}|${Math.round(width * 4)}`, () => new Style({ zIndex: z, stroke: new Stroke({ color: alpha(d.colour, d.opacity), width, lineDash: d.dash.length ? d.dash : undefined, lineCap: d.dash.includes(0.15) || d.dash.some((x) => x < 1) ? "round" : "butt", lineJoin: "round" }) }));
       if (!d.tick) return [line];
-      return [line, ...heads(f, resolution).map(({ at, turn }) => new Style({ zIndex: z + 1, geometry: new Point(at), image: new Icon({ src: this.keep(key + "|tick", () => fine(d.tick)), scale: 0.5, rotation: turn, opacity: d.opacity, declutterMode: "none" }) }))];
+      return [line, ...heads(f, resolution).map(({ at, turn }) => new Style({ zIndex: z + 1, geometry: new Point(at), image: new Icon({ src: this.keep(key + "|tick", () => fine(d.tick)), color: KEPT, scale: 0.5, rotation: turn, opacity: d.opacity, declutterMode: "none" }) }))];
     }
     return [this.keep(key, () => new Style({ zIndex: z, fill: new Fill({ color: d.hatch ? hatched(d) : d.colour ? alpha(d.colour, d.opacity) : "rgba(0,0,0,0)" }) }))];
   }

@@ -1,11 +1,11 @@
 package org.whinridge.app.project;
 
-import org.springframework.data.jpa.repository.Query;
-import org.springframework.data.jpa.repository.Lock;
 import jakarta.persistence.LockModeType;
 import java.util.Optional;
 import java.util.UUID;
 import org.springframework.data.jpa.repository.JpaRepository;
+import org.springframework.data.jpa.repository.Lock;
+import org.springframework.data.jpa.repository.Query;
 
 interface ProjectRepository extends JpaRepository<ProjectEntity, UUID> {
   Optional<ProjectEntity> findByProjectKey(String key);

@@ -41,23 +41,20 @@ public final class Drawing {
         + "</g>";
   }
 
+  /** A picture of a square around the origin. */
+  private static String picture(double side, String body) {
+    String half = px(-side / 2);
+    String whole = px(side);
+    return "<svg xmlns=\"http://www.w3.org/2000/svg\" width=\"%s\" height=\"%s\" viewBox=\"%h %h %s %s\">"
+            .replace("%s", whole)
+            .replace("%h", half)
+        + body
+        + "</svg>";
+  }
+
   /** A mark as a picture of its own, for maps; {@code side} pixels wide, the mark in its middle. */
   public static String markPicture(Look look, Symbol.Mark m, double size, double side) {
-    return "<svg xmlns=\"http://www.w3.org/2000/svg\" width=\""
-        + px(side)
-        + "\" height=\""
-        + px(side)
-        + "\" viewBox=\""
-        + px(-side / 2)
-        + " "
-        + px(-side / 2)
-        + " "
-        + px(side)
-        + " "
-        + px(side)
-        + "\">"
-        + mark(look, m, size)
-        + "</svg>";
+    return picture(side, mark(look, m, size));
   }
 
   /** The arrow head of a line. */
@@ -73,22 +70,7 @@ public final class Drawing {
 
   /** The arrow head of a line as a picture of its own, pointing to the right. */
   public static String tickPicture(Symbol.Stroke s, double width) {
-    double side = 8 * Math.max(1.6, width);
-    return "<svg xmlns=\"http://www.w3.org/2000/svg\" width=\""
-        + px(side)
-        + "\" height=\""
-        + px(side)
-        + "\" viewBox=\""
-        + px(-side / 2)
-        + " "
-        + px(-side / 2)
-        + " "
-        + px(side)
-        + " "
-        + px(side)
-        + "\">"
-        + tick(s, width)
-        + "</svg>";
+    return picture(8 * Math.max(1.6, width), tick(s, width));
   }
 
   /** The largest size that a size can take. */

@@ -12,7 +12,10 @@ import org.whinridge.core.read.TileIndex;
  * density can be seen.
  */
 public final class TileRows {
-  /** More positions than this in a tile are thinned. */
+  /**
+   * When some tile of a zoom has more positions than this, all tiles of that zoom are thinned, so
+   * that they look alike.
+   */
   public static final int MOST_POSITIONS = 4_000;
 
   /** More lines and areas than this in a tile are thinned, the small ones first. */
@@ -89,7 +92,7 @@ public final class TileRows {
   private void positions(int z, int x, int y, To to) {
     int[] run = index.run(z, x, y);
     int cellBits = 2 * (TileIndex.BITS - z - CELL_BITS);
-    if (run[1] - run[0] <= MOST_POSITIONS || cellBits <= 0) {
+    if (index.fullest(z) <= MOST_POSITIONS || cellBits <= 0) {
       for (int p = run[0]; p < run[1]; p++)
         if (indexed(index.row(p)))
           to.position(index.row(p), grid(index.x(p), x, z), grid(index.y(p), y, z), 0);

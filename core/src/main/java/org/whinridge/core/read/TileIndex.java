@@ -19,6 +19,7 @@ public final class TileIndex {
   private int[] boxRows = new int[64];
   private int[] boxes = new int[256];
   private int boxed;
+  private final int[] fullest = new int[BITS + 1];
 
   private TileIndex() {}
 
@@ -145,6 +146,22 @@ public final class TileIndex {
     if (shift >= 62) return new int[] {0, positions};
     long code = code(x, y);
     return new int[] {from(code, shift), from(code + 1, shift)};
+  }
+
+  /** How many positions the fullest tile of a zoom has. */
+  public synchronized int fullest(int z) {
+    if (fullest[z] == 0) {
+      int shift = 2 * (BITS - z);
+      int most = 0;
+      int from = 0;
+      for (int p = 1; p <= positions; p++)
+        if (p == positions || shift < 62 && codes[p] >>> shift != codes[from] >>> shift) {
+          most = Math.max(most, p - from);
+          from = p;
+        }
+      fullest[z] = most;
+    }
+    return fullest[z];
   }
 
   /** The row of a position. */

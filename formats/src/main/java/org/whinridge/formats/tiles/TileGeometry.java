@@ -58,19 +58,6 @@ final class TileGeometry implements Paths {
     move(x, y);
   }
 
-  /** A small square around a place, for what was thinned: the more it stands for, the larger. */
-  void square(int x, int y, int count) {
-    int half = (int) (8 + Math.min(10, 4 * Math.log10(Math.max(1, count))));
-    type = POLYGON;
-    commands.varint(1 << 3 | 1);
-    move(x - half, y - half);
-    commands.varint(3 << 3 | 2);
-    move(x + half, y - half);
-    move(x + half, y + half);
-    move(x - half, y + half);
-    commands.varint(1 << 3 | 7);
-  }
-
   @Override
   public void part(Part what, double[] lons, double[] lats, int n) {
     if (what == Part.POINT) return;

@@ -14,10 +14,10 @@ import org.whinridge.core.read.WkbPaths;
  *
  * <p>Source: Mapbox Vector Tile specification 2.1, an open specification. Each tile has one layer,
  * called "features". A feature has {@code c}, its legend entries (a number, or text "0,3"), {@code
- * t0}, {@code t1} … degrees of turn, {@code s0} … sizes in pixels, {@code l} its label, and where
- * many were thinned {@code n}, how many it stands for: then it has no turn, size or label, and is a
- * small square, which maps draw once as a picture. Its id is its row in the read model: it tells
- * features of one tile apart, and is no lasting name.
+ * t0}, {@code t1} … degrees of turn, {@code s0} … sizes in pixels, {@code l} its label. What was
+ * thinned comes as squares, one feature for all of an entry and a strength: {@code n} says about
+ * how many each square stands for, {@code all} how many they stand for together. An id is a row in
+ * the read model: it tells features of one tile apart, and is no lasting name.
  */
 public final class TileWriter {
   /** The name of the layer in each tile. */
@@ -59,6 +59,7 @@ public final class TileWriter {
     private final TileGeometry geometry = new TileGeometry();
     private final Map<String, Integer> keys = new LinkedHashMap<>();
     private final Map<Object, Integer> values = new LinkedHashMap<>();
+    private final Squares squares = new Squares(look.other() + 1);
     private final WkbPaths reader = new WkbPaths();
     private final boolean plain = look.saysAll();
     private final Integer[] entryAt = new Integer[look.other() + 1];
@@ -71,39 +72,53 @@ public final class TileWriter {
 
     @Override
     public void position(int row, int x, int y, int n) {
+      if (n > 0) {
+        squares.add(look.top(row), x, y, n);
+        return;
+      }
       geometry.begin();
-      if (n > 0) geometry.square(x, y, n);
-      else geometry.position(x, y);
-      add(row, n);
+      geometry.position(x, y);
+      add(row);
     }
 
     @Override
     public void shape(int row) {
       geometry.begin();
       layer.paths(row, geometry, reader);
-      if (geometry.type() != 0) add(row, 0);
+      if (geometry.type() != 0) add(row);
     }
 
     @Override
     public void dot(int row, int x, int y, int n) {
-      geometry.begin();
-      geometry.square(x, y, n);
-      add(row, n);
+      squares.add(look.top(row), x, y, n);
     }
 
-    private void add(int row, int n) {
-      count++;
+    private void add(int row) {
       tags.clear();
-      if (n > 0 || plain) {
-        entry(look.top(row));
-        if (n > 0) tag("n", (long) n);
-      } else drawn(look.draw(row, true));
+      if (plain) entry(look.top(row));
+      else drawn(look.draw(row, true));
+      write(row, geometry.type(), geometry.commands);
+    }
+
+    private void write(long id, int type, Bytes commands) {
+      count++;
       feature.clear();
-      feature.number(1, row);
+      feature.number(1, id);
       feature.message(2, tags);
-      feature.number(3, geometry.type());
-      feature.message(4, geometry.commands);
+      feature.number(3, type);
+      feature.message(4, commands);
       out.message(2, feature);
+    }
+
+    private void squares() {
+      for (Squares.One s : squares.all()) {
+        if (s == null) continue;
+        tags.clear();
+        entry(s.entry);
+        tag("n", s.each());
+        tag("all", s.features);
+        write(layer.rows() + (long) count, TileGeometry.POLYGON, s.commands);
+      }
     }
 
     private void drawn(Drawn d) {
@@ -143,6 +158,7 @@ public final class TileWriter {
     }
 
     byte[] bytes() {
+      squares();
       if (count == 0) return new byte[0];
       Bytes head = new Bytes();
       head.number(15, 2);
