@@ -152,7 +152,7 @@ export class Painter {
 
   chosen(f) {
     const type = f.getGeometry().getType();
-    if (type.includes("Point")) return [new Style({ zIndex: 4000, image: new CircleStyle({ radius: 15, stroke: new Stroke({ color: HEATHER, width: 4 }), fill: new Fill({ color: "#ffffff99" }), declutterMode: "none" }) })];
+    if (type.includes("Point")) return [new Style({ zIndex: 4000, image: new CircleStyle({ radius: 11, stroke: new Stroke({ color: HEATHER, width: 3 }), declutterMode: "none" }) })];
     return [new Style({ zIndex: 4000, stroke: new Stroke({ color: "#ffffff", width: 9 }) }), new Style({ zIndex: 4001, stroke: new Stroke({ color: HEATHER, width: 5 }), fill: type.includes("Polygon") ? new Fill({ color: HEATHER + "22" }) : undefined })];
   }
 }

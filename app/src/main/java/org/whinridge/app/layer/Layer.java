@@ -14,6 +14,7 @@ import org.whinridge.core.layer.Schema;
  * @param revision grows with every change to any of its features
  * @param systemCode the coordinate system that it came in or is meant for: "EPSG:32629"
  * @param expectedArea where its features should lie, as a GeoJSON geometry; "" for anywhere
+ * @param lookRevision counts how often its look was saved
  * @param extent the box around its features in degrees; empty when it has none with a place
  */
 public record Layer(
@@ -32,7 +33,8 @@ public record Layer(
     String summary,
     List<String> tags,
     String systemCode,
-    String expectedArea) {
+    String expectedArea,
+    long lookRevision) {
   /** The extent as "west,south,east,north" for pages; "" when there is none. */
   public String extentText() {
     return extent

@@ -79,7 +79,8 @@ public class Layers {
         e.summary,
         e.tags.isBlank() ? List.of() : List.of(e.tags.split(",")),
         e.systemCode,
-        e.expectedArea == null ? "" : e.expectedArea);
+        e.expectedArea == null ? "" : e.expectedArea,
+        e.lookRevision);
   }
 
   static Feature of(FeatureEntity e, Schema schema) {

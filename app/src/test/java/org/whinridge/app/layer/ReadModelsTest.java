@@ -53,7 +53,8 @@ class ReadModelsTest {
             "",
             List.of(),
             "EPSG:4326",
-            "");
+            "",
+            0);
     when(layers.byId(id)).thenReturn(l);
     return l;
   }
