@@ -84,7 +84,7 @@ export function layerPage() {
       const wanted = this.found.trim().toLowerCase();
       const hits = this.all.filter((f) => f.caption.toLowerCase().includes(wanted));
       this.list = hits.slice(0, 200).map((f) => ({ ...f, on: this.ticked.includes(f.id) }));
-      this.longer = hits.length > 200 ? `The first 200 of ${hits.length}.` : hits.length === 0 ? "No feature is found so." : "";
+      this.longer = hits.length > 200 ? `The first 200 of ${hits.length}.` : hits.length === 0 && !this.many ? "No feature is found so." : "";
     },
     async applyRule(event) {
       event?.preventDefault();

@@ -49,7 +49,7 @@ export async function lookPage(box) {
   let ready = false;
   await withBasemaps(map, project, (b) => {
     ground = b.ground;
-    if (ready) tryIt();
+    if (ready && may) tryIt(); // whether colours drown depends on it
   });
   const drawn = new LayerOnMap(map, base);
   await drawn.start();

@@ -344,4 +344,46 @@ class MapsTest extends ServerTest {
     for (String bad : List.of("", "[]", "{"))
       assertThat(sent("/api/p/ostrey/map", bad).getStatus()).isBetween(400, 499);
   }
+
+  @Test
+  void packsTakeTheMapAlongWithoutWhatBelongsToTheOffice() throws Exception {
+    UserRequestPostProcessor inspector = user("inspector1").roles("inspector");
+    String round =
+        Json.parse(ask(get("/api/day/me"), inspector).getContentAsString(StandardCharsets.UTF_8))
+            .asObject()
+            .get("rounds")
+            .asArray()
+            .get(0)
+            .asObject()
+            .getString("id", "");
+    String parts = "/api/day/rounds/" + round + "/parts/";
+    JsonObject map =
+        Json.parse(ask(get(parts + "map"), inspector).getContentAsString(StandardCharsets.UTF_8))
+            .asObject();
+    assertThat(map.toString()).contains("Control structures").doesNotContain("cost_centre\":");
+    assertThat(
+            map.get("layers")
+                .asArray()
+                .get(0)
+                .asObject()
+                .get("look")
+                .asObject()
+                .getString("by", ""))
+        .isEqualTo("code");
+    assertThat(map.toString()).as("the soil survey is off").doesNotContain("Soil units");
+    assertThat(ask(get(parts + "ground"), inspector).getContentAsString())
+        .as("a plain basemap has no tiles")
+        .isEqualTo("null");
+    String relief = "";
+    for (Basemaps.Basemap b : basemaps.list(project()))
+      if (b.name().equals("Relief")) relief = b.id();
+    JsonObject saved = json("/api/p/ostrey/map");
+    assertThat(sent("/api/p/ostrey/map", saved.set("basemap", relief).toString()).getStatus())
+        .isEqualTo(200);
+    JsonObject ground =
+        Json.parse(ask(get(parts + "ground"), inspector).getContentAsString(StandardCharsets.UTF_8))
+            .asObject();
+    assertThat(ground.get("tiles").asObject().size()).isBetween(10, 600);
+    assertThat(ask(get(parts + "nothing"), inspector).getStatus()).isEqualTo(404);
+  }
 }

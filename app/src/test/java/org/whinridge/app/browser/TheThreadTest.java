@@ -74,19 +74,17 @@ class TheThreadTest extends BrowserTest {
     assertThat(desk.locator("#card")).containsText("import of west-structures.geojson");
   }
 
-  /** The cursor turns into a pointer over a feature; that is where a person would click. */
+  /** Where a feature lies the pointer turns into a hand once it rests; a click opens its card. */
   private static void clickTheMapUntilACardOpens(Page desk) {
-    Locator map = desk.locator(".map").first();
-    var box = map.boundingBox();
-    for (double y = 0.3; y < 0.8; y += 0.02)
-      for (double x = 0.1; x < 0.9; x += 0.012) {
-        desk.mouse().move(box.x + box.width * x, box.y + box.height * y);
-        if (!"pointer".equals(map.evaluate("e => e.style.cursor"))) continue;
-        desk.mouse().click(box.x + box.width * x, box.y + box.height * y);
-        desk.waitForSelector("#card:visible");
-        return;
-      }
-    throw new AssertionError("no feature was found under the pointer");
+    @SuppressWarnings("unchecked")
+    List<Number> at =
+        (List<Number>)
+            desk.evaluate(
+                "() => { const t = document.querySelector('.map'); const b = t.getBoundingClientRect(); for (const l of t.olMap.getLayers().getArray()) for (const f of l.getSource()?.getFeatures?.() ?? []) { const q = f.get('caption') && t.olMap.getPixelFromCoordinate(f.getGeometry().getFirstCoordinate()); if (q && q[0] > 60 && q[1] > 60 && q[0] < b.width - 60 && q[1] < b.height - 60) return [q[0] + b.left, q[1] + b.top]; } return null; }");
+    desk.mouse().move(at.get(0).doubleValue(), at.get(1).doubleValue());
+    desk.waitForFunction("() => document.querySelector('.map').style.cursor === 'pointer'");
+    desk.mouse().click(at.get(0).doubleValue(), at.get(1).doubleValue());
+    desk.waitForSelector("#card:visible");
   }
 
   private void makeTheForm(Page desk) {

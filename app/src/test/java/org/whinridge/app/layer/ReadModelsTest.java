@@ -93,6 +93,23 @@ class ReadModelsTest {
   }
 
   @Test
+  void anActOnAFewIsTakenInWithoutReadingTheLayerAgain() {
+    ReadModels models = new ReadModels(layers, 0.1);
+    UUID id = UUID.randomUUID();
+    models.read(layer(id, 1, 10), c -> c.count());
+    String gone = new UUID(id.getMostSignificantBits(), 4).toString();
+    models.changed(
+        new LayerChanged(
+            id,
+            2,
+            Optional.of(
+                new LayerChanged.Few(
+                    List.of(row(new UUID(id.getMostSignificantBits(), 50), 50)), List.of(gone)))));
+    assertThat(models.<Boolean>read(layer(id, 2, 10), c -> c.has(10) && !c.has(4))).isTrue();
+    assertThat(built).isEqualTo(1);
+  }
+
+  @Test
   void togetherTheyTakeNoMoreThanTheirShareAndTheOldestGoesFirst() {
     ReadModels models = new ReadModels(layers, 200_000 / BYTES);
     Layer a = layer(UUID.randomUUID(), 1, 1_200);
