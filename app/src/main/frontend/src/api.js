@@ -23,9 +23,14 @@ export async function request(path, options = {}) {
   throw new Failure(answer.status, message);
 }
 
+/** The header by which a desk page shows that a request is its own. */
+export function token() {
+  const meta = (name) => document.querySelector(`meta[name="${name}"]`).content;
+  return { [meta("csrf-header")]: meta("csrf-token") };
+}
+
 /** POST of JSON from a desk page, with the page's own token. */
 export async function post(path, body) {
-  const meta = (name) => document.querySelector(`meta[name="${name}"]`).content;
-  const answer = await request(path, { method: "POST", body: JSON.stringify(body), headers: { "Content-Type": "application/json", [meta("csrf-header")]: meta("csrf-token") } });
+  const answer = await request(path, { method: "POST", body: JSON.stringify(body), headers: { "Content-Type": "application/json", ...token() } });
   return answer.json();
 }

@@ -41,5 +41,5 @@ export async function withBasemaps(map, project, told = () => {}) {
   };
   if (basemaps.length > 1) map.getTargetElement().append(h("div", { class: "ground-switch", role: "group", "aria-label": "Basemap" }, buttons));
   await use(basemaps.find((b) => b.id === shown) ?? basemaps[0]);
-  return { basemaps, use: (id) => use(basemaps.find((b) => b.id === id) ?? basemaps[0]) };
+  return basemaps;
 }

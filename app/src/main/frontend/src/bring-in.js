@@ -1,12 +1,11 @@
 // Bringing files in: resumable upload, progress of the job, the report with its maps.
 import { Upload } from "tus-js-client";
-import { post, request } from "./api.js";
+import { post, request, token } from "./api.js";
 import { h } from "./dom.js";
 import * as maps from "./map.js";
 import { systemField } from "./systems.js";
 
 const CHUNK = 4 * 1024 * 1024;
-const token = () => ({ [document.querySelector('meta[name="csrf-header"]').content]: document.querySelector('meta[name="csrf-token"]').content });
 const size = (n) => (n < 1e6 ? `${Math.max(1, Math.round(n / 1e3))} kB` : `${(n / 1e6).toFixed(1)} MB`);
 
 /** Files of a dropped entry, folders opened. */

@@ -136,7 +136,7 @@ export async function drawPage(box) {
     render();
   }
   function undo() {
-    if (mode === "draw" && draw?.sketchCoords_?.length > 1) return draw.removeLastPoint();
+    if (sketching) return draw.removeLastPoint();
     if (back.length === 0) return;
     const was = JSON.parse(back.pop());
     edits = new Map(was.edits);
@@ -149,10 +149,12 @@ export async function drawPage(box) {
   // one tool at a time
   let tools = [];
   let draw = null;
+  let sketching = false;
   function use(next, more = {}) {
     for (const t of tools) map.removeInteraction(t);
     tools = [];
     draw = null;
+    sketching = false;
     mode = next;
     const add = (t) => {
       map.addInteraction(t);
@@ -181,7 +183,14 @@ export async function drawPage(box) {
     if (next === "draw" || next === "part" || next === "hole") {
       const type = next === "hole" ? "Polygon" : TYPE[kind];
       draw = add(new Draw({ type, stopClick: true, snapTolerance: 10, style: working.slice(0, 2) }));
-      draw.on("drawstart", (e) => e.feature.getGeometry().on("change", (c) => measure(ofMap(c.target))));
+      draw.on("drawstart", (e) => {
+        sketching = true;
+        e.feature.getGeometry().on("change", (c) => measure(ofMap(c.target)));
+      });
+      // with a body: a listener that gives false back stops the event
+      draw.on(["drawend", "drawabort"], () => {
+        sketching = false;
+      });
       draw.on("drawend", (e) => finished(next, ofMap(e.feature.getGeometry()), more));
     }
     if (snapping && ["reshape", "move", "draw", "part", "hole"].includes(next)) {

@@ -40,10 +40,8 @@ export class LayerOnMap {
   }
 
   paint(plan) {
-    const hidden = this.painter?.hidden;
     this.plan = plan;
     this.painter = new Painter(plan, () => denominator(this.map), (f) => this.isChosen(f.getId()));
-    if (hidden) this.painter.hidden = hidden;
     this.vectors.setStyle(this.painter.style);
     this.tiles.setStyle(this.painter.style);
   }
@@ -140,12 +138,5 @@ export class LayerOnMap {
       this.vectors.setVisible(visible && this.state.drawn);
       this.tiles.setVisible(visible && !this.state.drawn);
     }
-  }
-
-  remove() {
-    this.going?.abort();
-    this.map.un("moveend", this.onMove);
-    this.map.removeLayer(this.vectors);
-    this.map.removeLayer(this.tiles);
   }
 }

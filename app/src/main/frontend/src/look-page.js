@@ -1,5 +1,5 @@
 // The look of a layer: how features are sorted into the legend's entries, and what each draws. Every change is on the map at once; saved for everybody by one button.
-import { post, request } from "./api.js";
+import { post, request, token } from "./api.js";
 import { withBasemaps } from "./basemaps.js";
 import { h } from "./dom.js";
 import { LayerOnMap } from "./layer-on-map.js";
@@ -7,12 +7,9 @@ import { url } from "./look.js";
 import { symbolRow, usualSymbol } from "./look-symbols.js";
 import * as maps from "./map.js";
 
-const WAYS = [["one", "One look"], ["code", "By code"], ["class", "By class"], ["rule", "By rule"]];
-const METHODS = [["natural", "Natural breaks"], ["quantile", "As many features in each"], ["equal", "Equal steps"], ["deviation", "Standard deviations"], ["hand", "By hand"]];
 const number = new Intl.NumberFormat("en");
 const numeric = (f) => f.type === "whole" || f.type === "decimal";
 const copy = (o) => JSON.parse(JSON.stringify(o));
-const token = () => ({ [document.querySelector('meta[name="csrf-header"]').content]: document.querySelector('meta[name="csrf-token"]').content });
 
 /** Gives a text to the person as a file. */
 export function giveFile(name, type, text) {
@@ -26,6 +23,7 @@ export async function lookPage(box) {
   const fields = JSON.parse(box.dataset.fields);
   const icons = JSON.parse(box.dataset.icons);
   const ramps = JSON.parse(box.dataset.ramps);
+  const ways = JSON.parse(box.dataset.ways);
   const may = box.dataset.may === "true";
   const base = `/api/p/${project}/layers/${layer}`;
   const target = h("div", { class: "map h-[calc(100dvh-200px)] min-h-[480px]", tabindex: "0", "aria-label": "Map of the layer, drawn by the look beside it" });
@@ -139,14 +137,21 @@ export async function lookPage(box) {
   }
 
   const choose = (label, value, options, onchange, id) => h("label", {}, label, h("select", { id, onchange: (e) => onchange(e.target.value) }, options.map(([v, l]) => h("option", { value: v, selected: v === value }, l))));
-  const propose = (more) => send("propose", { by: look.by, field: look.field ?? "", method: look.method ?? "natural", classes: look.classes.length || 5, ramp: look.ramp ?? "", ...more });
+  /** What was chosen and not yet answered, so that a second choice does not lose the first. */
+  let asked = {};
+  const propose = async (more) => {
+    asked = { ...asked, ...more };
+    const mine = asked;
+    await send("propose", { by: look.by, field: look.field ?? "", method: look.method ?? "natural", classes: look.classes.length || 5, ramp: look.ramp ?? "", ...asked });
+    if (mine === asked) asked = {};
+  };
 
   function sorting() {
     const ofField = fields.filter((f) => (look.by === "class" ? numeric(f) : f.type !== "unique_id"));
     const kinds = look.by === "class" ? ["rising", "two_sided"] : ["codes", "rising", "two_sided"];
     const method = look.method ?? "natural";
     return [
-      h("div", { class: "ways mb-2", role: "group", "aria-label": "How features are sorted" }, WAYS.map(([id, label]) =>
+      h("div", { class: "ways mb-2", role: "group", "aria-label": "How features are sorted" }, ways.by.map(([id, label]) =>
         h("button", { type: "button", "data-way": id, "aria-pressed": String(look.by === id), disabled: !may, onclick: () => {
           if (look.by === id) return;
           const usual = id === "code" ? fields.find((f) => f.codes.length > 0) ?? fields[0] : id === "class" ? fields.find((f) => numeric(f)) : null;
@@ -159,8 +164,8 @@ export async function lookPage(box) {
       look.by === "code" || look.by === "class"
         ? h("div", { class: "knobs mb-2" },
             choose("Field", look.field, ofField.map((f) => [f.name, f.label]), (field) => propose({ field }), "look-field"),
-            look.by === "class" && choose("Breaks", method, METHODS, (m) => (m === "hand" ? change((l) => (l.method = "hand")) : propose({ method: m })), "look-method"),
-            look.by === "class" && method !== "hand" && choose("Classes", String(look.classes.length), [2, 3, 4, 5, 6, 7, 8, 9].map((n) => [String(n), String(n)]), (n) => propose({ classes: Number(n) }), "look-classes"),
+            look.by === "class" && choose("Breaks", method, ways.methods, (m) => (m === "hand" ? change((l) => (l.method = "hand")) : propose({ method: m })), "look-method"),
+            look.by === "class" && method !== "hand" && choose("Classes", String(look.classes.length), Array.from({ length: ways.most - ways.least + 1 }, (_, i) => [String(ways.least + i), String(ways.least + i)]), (n) => propose({ classes: Number(n) }), "look-classes"),
             choose("Colours", look.ramp ?? "", ramps.filter((r) => kinds.includes(r.kind)).map((r) => [r.id, r.label]), (ramp) => propose({ ramp }), "look-ramp"),
             h("span", { class: "ramp", "aria-hidden": "true" }, (ramps.find((r) => r.id === look.ramp)?.colours ?? []).map((c) => dab(c))))
         : null,
@@ -204,19 +209,17 @@ export async function lookPage(box) {
     const uses = [...icons, ...Object.entries(look.icons ?? {}).map(([id, icon]) => ({ id, label: icon.label, svg: ownPicture(icon) }))];
     return h("div", { class: "body" },
       c.stack.map((s, k) =>
-        symbolRow(s, { kind, fields, icons: uses, first: k === 0, last: k === c.stack.length - 1 }, {
+        symbolRow(s, { kind, fields, icons: uses, last: k === c.stack.length - 1 }, {
           set: (how, again) => rerow((e) => how(e.stack[k]), again),
           away: () => rerow((e) => e.stack.splice(k, 1), true),
           up: () => rerow((e) => e.stack.splice(k + 1, 0, ...e.stack.splice(k, 1)), true),
         })),
       h("div", { class: "knobs" },
         choose("Add", "", [["", "a symbol on top…"], ["mark", "an icon"], ...(kind !== "point" ? [["line", "a line"]] : []), ...(kind === "polygon" ? [["area", "a fill"]] : [])], (draw) => draw && rerow((e) => e.stack.push(usualSymbol(kind, draw)), true)),
-        look.by !== "one" && h("button", { type: "button", class: "copy-stack", onclick: () => change((l) => {
-          for (const e of [...l.classes, l.other]) if (e !== entryAt(i)) e.stack = recoloured(c.stack, e.stack);
-        }) }, "Same symbols for all entries, colours kept"),
+        look.by !== "one" && h("button", { type: "button", class: "copy-stack", onclick: () => send("propose", { same: i }) }, "Same symbols for all entries, colours kept"),
         h("label", { class: "button" }, "Own icon (SVG)", h("input", { type: "file", accept: ".svg,image/svg+xml", class: "sr-only", onchange: (e) => ownIcon(e.target.files[0], i) })),
         look.by === "rule" && !other && h("button", { type: "button", onclick: () => change((l) => (l.classes.splice(i, 1), (open = -1))) }, "Remove this rule"),
-        look.by === "rule" && i > 0 && !other && h("button", { type: "button", onclick: () => change((l) => l.classes.splice(i - 1, 0, ...l.classes.splice(i, 1), ...[]) && (open = i - 1)) }, "Up")),
+        look.by === "rule" && i > 0 && !other && h("button", { type: "button", onclick: () => change((l) => l.classes.splice(i - 1, 0, ...l.classes.splice(i, 1)) && (open = i - 1)) }, "Up")),
       h("p", { class: "label mt-3" }, "A feature made from this entry begins with"),
       h("div", { class: "knobs", "data-preset": "" },
         Object.entries(c.preset ?? {}).map(([name, v]) => {
@@ -229,12 +232,6 @@ export async function lookPage(box) {
             h("button", { type: "button", class: "plain", "aria-label": `Leave ${f?.label ?? name} out`, onclick: () => rerow((e) => delete e.preset[name], true) }, "×"));
         }),
         choose("Add", "", [["", "a value…"], ...fields.filter((f) => !(f.name in (c.preset ?? {}))).map((f) => [f.name, f.label])], (name) => name && rerow((e) => ((e.preset ??= {})[name] = fields.find((f) => f.name === name).codes[0]?.code ?? ""), true))));
-  }
-
-  /** A stack in the form of another one, with the colours that it had. */
-  function recoloured(from, before) {
-    const main = before.find((s) => s.draw === "area" && s.colour) ?? before.find((s) => s.draw === "mark") ?? before[0];
-    return copy(from).map((s) => (main && (s.draw !== "line" || !from.some((x) => x.draw === "area")) ? { ...s, colour: main.colour || s.colour } : s));
   }
 
   const ownPicture = (icon) => `<svg xmlns="http://www.w3.org/2000/svg" width="24" height="24" viewBox="0 0 ${Number(icon.box)} ${Number(icon.box)}">${icon.parts.map((p) => `<path d="${p.path}" fill="${p.fill === "colour" ? "#1f2a30" : p.fill === "outline" ? "#fff" : p.fill}" stroke="${p.stroke === "colour" ? "#1f2a30" : p.stroke === "outline" ? "#fff" : p.stroke}" stroke-width="${Number(p.width)}"/>`).join("")}</svg>`;

@@ -81,7 +81,6 @@ export class Painter {
     this.denominatorOf = denominatorOf;
     this.isChosen = isChosen;
     this.kept = new Map();
-    this.hidden = new Set();
   }
 
   keep(key, make) {
@@ -97,7 +96,6 @@ export class Painter {
     const out = [];
     const last = this.plan.entries.length - 1;
     for (const c of String(f.get("c") ?? 0).split(",")) {
-      if (this.hidden.has(Number(c))) continue;
       const entry = this.plan.entries[c] ?? this.plan.entries[last];
       // what fits nowhere lies below all classes
       const z = 10 * (Number(c) === last && this.plan.by !== "one" ? 0 : Number(c) + 1);
@@ -119,7 +117,7 @@ export class Painter {
     }
     if (d.draw === "line") {
       const width = d.widthBy < 0 ? d.width : f.get("s" + d.widthBy) ?? d.width;
-      const line = this.keep(`${key}|${Math.round(width * 4)}`, () => new Style({ zIndex: z, stroke: new Stroke({ color: alpha(d.colour, d.opacity), width, lineDash: d.dash.length ? d.dash : undefined, lineCap: d.dash.includes(0.15) || d.dash.some((x) => x < 1) ? "round" : "butt", lineJoin: "round" }) }));
+      const line = this.keep(`${key}|${Math.round(width * 4)}`, () => new Style({ zIndex: z, stroke: new Stroke({ color: alpha(d.colour, d.opacity), width, lineDash: d.dash.length ? d.dash : undefined, lineCap: d.dash.some((x) => x < 1) ? "round" : "butt", lineJoin: "round" }) }));
       if (!d.tick) return [line];
       return [line, ...heads(f, resolution).map(({ at, turn }) => new Style({ zIndex: z + 1, geometry: new Point(at), image: new Icon({ src: this.keep(key + "|tick", () => fine(d.tick)), color: KEPT, scale: 0.5, rotation: turn, opacity: d.opacity, declutterMode: "none" }) }))];
     }

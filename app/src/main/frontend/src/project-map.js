@@ -1,13 +1,12 @@
 // The project's map: all layers over a basemap, their order, names and strength; saved for everybody and for the day book.
 import { Upload } from "tus-js-client";
-import { post, request } from "./api.js";
+import { post, request, token } from "./api.js";
 import { withBasemaps } from "./basemaps.js";
 import { h } from "./dom.js";
 import { LayerOnMap } from "./layer-on-map.js";
 import { url } from "./look.js";
 import * as maps from "./map.js";
 
-const token = () => ({ [document.querySelector('meta[name="csrf-header"]').content]: document.querySelector('meta[name="csrf-token"]').content });
 
 export async function projectMapPage(box) {
   const { project } = box.dataset;
@@ -31,7 +30,7 @@ export async function projectMapPage(box) {
     said.textContent = "Changed on your map only.";
   };
   let begun = false;
-  const bases = await withBasemaps(map, project, (b) => {
+  const basemaps = await withBasemaps(map, project, (b) => {
     if (begun && b.id !== state.basemap) {
       state.basemap = b.id;
       dirty();
@@ -131,7 +130,7 @@ export async function projectMapPage(box) {
       }).start();
     });
     own.replaceChildren(h("h2", {}, "Basemaps"),
-      h("ul", {}, bases.basemaps.filter((b) => b.id !== "none").map((b) => h("li", { class: "py-1" }, h("div", { class: "flex items-center gap-2" }, h("span", { class: "flex-1" }, b.name), b.grid && h("button", { type: "button", class: "plain", onclick: async () => {
+      h("ul", {}, basemaps.filter((b) => b.id !== "none").map((b) => h("li", { class: "py-1" }, h("div", { class: "flex items-center gap-2" }, h("span", { class: "flex-1" }, b.name), b.grid && h("button", { type: "button", class: "plain", onclick: async () => {
         if (!confirm(`Take the basemap “${b.name}” away? Maps that show it will show another one.`)) return;
         try {
           await request(`/api/p/${project}/basemaps/${b.id}`, { method: "DELETE", headers: token() });

@@ -280,6 +280,24 @@ class MapsTest extends ServerTest {
     assertThat(layer("Banks and drains").count()).isEqualTo(85);
     assertThat(sent(at(l, "/edits"), "{\"edits\":[" + fresh + "]}").getStatus()).isEqualTo(200);
     assertThat(layer("Banks and drains").count()).isEqualTo(86);
+    // what is split off has the values of the other one
+    String part =
+        "{\"edits\":[{\"id\":\""
+            + UUID.randomUUID()
+            + "\",\"isNew\":true,\"like\":\""
+            + f.id()
+            + "\",\"geometry\":"
+            + line
+            + ",\"set\":{\"ref\":\"B-901\"}}]}";
+    assertThat(sent(at(l, "/edits"), part).getStatus()).isEqualTo(200);
+    JsonObject split =
+        json(at(l, "/features?filter=ref%20%3D%20'B-901'"))
+            .get("features")
+            .asArray()
+            .get(0)
+            .asObject();
+    assertThat(split.get("properties").asObject().getString("kind", ""))
+        .isEqualTo(f.value("kind").plain());
     // the map sees it at once, drawn by its class
     JsonValue made =
         json(at(l, "/features?filter=ref%20%3D%20'B-900'")).get("features").asArray().get(0);

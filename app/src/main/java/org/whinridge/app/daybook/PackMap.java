@@ -1,6 +1,5 @@
 package org.whinridge.app.daybook;
 
-import com.eclipsesource.json.Json;
 import com.eclipsesource.json.JsonArray;
 import com.eclipsesource.json.JsonObject;
 import java.util.Base64;
@@ -16,10 +15,12 @@ import org.whinridge.app.layer.Looks;
 import org.whinridge.app.map.Basemaps;
 import org.whinridge.app.map.ProjectMap;
 import org.whinridge.app.map.ProjectMaps;
+import org.whinridge.app.shell.JobProblem;
 import org.whinridge.core.layer.Feature;
 import org.whinridge.core.layer.Schema;
 import org.whinridge.core.place.LocalPlane;
-import org.whinridge.core.place.Mercator;
+import org.whinridge.formats.FileProblem;
+import org.whinridge.formats.tiles.TilePictures;
 
 /**
  * The project's map as a device takes it offline: the layers that are on, with their looks and what
@@ -32,6 +33,9 @@ class PackMap {
 
   private static final int MOST_FEATURES = 1500;
   private static final int MOST_TILE_BYTES = 6_000_000;
+
+  /** The most tiles of one level. */
+  private static final int MOST_TILES = 600;
 
   private final Layers layers;
   private final LayerQueries queries;
@@ -93,51 +97,35 @@ class PackMap {
             .filter(b -> b.id().equals(id))
             .findFirst();
     if (base.isEmpty() || stops.isNull()) return Optional.empty();
-    JsonObject grid = base.get().grid().orElseThrow();
+    try {
+      return Optional.of(
+          tiles(base.get().name(), basemaps.pictures(project, UUID.fromString(id)), around(stops)));
+    } catch (FileProblem e) {
+      throw JobProblem.refused("The basemap's file can't be read: " + e.getMessage());
+    }
+  }
+
+  private static JsonObject tiles(String name, TilePictures from, Envelope box) throws FileProblem {
     JsonObject tiles = new JsonObject();
-    Envelope box = around(stops);
     int bytes = 0;
-    JsonArray levels = grid.get("perPixel").asArray();
-    int level = grid.getInt("least", 0);
-    int last = level;
-    for (; level < levels.size() && bytes < MOST_TILE_BYTES; level++) {
-      int[] r = range(grid, level, box);
-      if ((long) (r[2] - r[0] + 1) * (r[3] - r[1] + 1) > 600) break;
-      for (int x = r[0]; x <= r[2]; x++)
-        for (int y = r[1]; y <= r[3]; y++) {
-          Optional<byte[]> b = basemaps.tile(project, UUID.fromString(id), level, x, y);
+    int last = from.grid().least();
+    for (int level = last; level < from.grid().perPixel().length; level++) {
+      int[] first = from.grid().at(level, box.getMinX(), box.getMaxY());
+      int[] end = from.grid().at(level, box.getMaxX(), box.getMinY());
+      if (bytes >= MOST_TILE_BYTES
+          || (long) (end[0] - first[0] + 1) * (end[1] - first[1] + 1) > MOST_TILES) break;
+      for (int x = first[0]; x <= end[0]; x++)
+        for (int y = first[1]; y <= end[1]; y++) {
+          Optional<byte[]> b = from.tile(level, x, y);
           if (b.isEmpty()) continue;
           bytes += b.get().length;
           tiles.add(level + "/" + x + "/" + y, Base64.getEncoder().encodeToString(b.get()));
         }
       last = level;
     }
-    JsonArray kept = new JsonArray();
-    for (int i = 0; i <= last; i++) kept.add(levels.get(i));
-    return Optional.of(
-        new JsonObject()
-            .add("name", base.get().name())
-            .add("grid", Json.parse(grid.toString()).asObject().set("perPixel", kept))
-            .add("tiles", tiles));
-  }
-
-  /** The first and last column and row of a box. */
-  private static int[] range(JsonObject grid, int level, Envelope box) {
-    boolean degrees = grid.getString("system", "").equals("EPSG:4326");
-    double per = grid.get("perPixel").asArray().get(level).asDouble();
-    double w = per * grid.getInt("width", 256);
-    double h = per * grid.getInt("height", 256);
-    double west = grid.getDouble("west", 0);
-    double north = grid.getDouble("north", 0);
-    double x0 = degrees ? box.getMinX() : (Mercator.x(box.getMinX()) - 0.5) * Mercator.WORLD_M;
-    double x1 = degrees ? box.getMaxX() : (Mercator.x(box.getMaxX()) - 0.5) * Mercator.WORLD_M;
-    double y0 = degrees ? box.getMaxY() : (0.5 - Mercator.y(box.getMaxY())) * Mercator.WORLD_M;
-    double y1 = degrees ? box.getMinY() : (0.5 - Mercator.y(box.getMinY())) * Mercator.WORLD_M;
-    return new int[] {
-      (int) Math.floor((x0 - west) / w),
-      (int) Math.floor((north - y0) / h),
-      (int) Math.floor((x1 - west) / w),
-      (int) Math.floor((north - y1) / h)
-    };
+    return new JsonObject()
+        .add("name", name)
+        .add("grid", from.grid().upTo(last).json())
+        .add("tiles", tiles);
   }
 }

@@ -70,15 +70,10 @@ class LayerApi {
     Layer layer = layer(project, id);
     String rule = outside ? LayerQueries.outsideFilter(layer) : filter;
     return ResponseEntity.ok(
-        tiles.with(
-            layer,
-            look,
-            rule,
-            (c, s) -> collection(layer, looks.of(layer).revision(), c, s, box(box))));
+        tiles.with(layer, look, rule, (c, s) -> collection(layer, c, s, box(box))));
   }
 
-  private static String collection(
-      Layer layer, long lookRevision, LayerColumns c, LookTiles.Sheet s, Envelope box) {
+  private static String collection(Layer layer, LayerColumns c, LookTiles.Sheet s, Envelope box) {
     int count = s.only == null ? c.count() : s.only.cardinality();
     boolean whole = count <= MOST_DRAWN;
     int[] rows =
@@ -105,7 +100,7 @@ class LayerApi {
         + ",\"version\":\""
         + layer.revision()
         + "-"
-        + lookRevision
+        + layer.lookRevision()
         + "\",\"features\":["
         + b
         + "]}";

@@ -71,6 +71,7 @@ class LayerController {
     model.addAttribute("fields", LookChoices.fields(layer.schema()).toString());
     model.addAttribute("icons", LookChoices.icons().toString());
     model.addAttribute("ramps", LookChoices.ramps().toString());
+    model.addAttribute("ways", LookChoices.ways().toString());
     return "layer-look";
   }
 

@@ -16,7 +16,6 @@ import org.springframework.stereotype.Service;
 import org.whinridge.app.shell.JobProblem;
 import org.whinridge.core.layer.Feature;
 import org.whinridge.core.layer.Field;
-import org.whinridge.core.layer.FieldType;
 import org.whinridge.core.layer.NewFeature;
 import org.whinridge.core.layer.Schema;
 import org.whinridge.core.place.GeometryJson;
@@ -110,9 +109,7 @@ class LayerEditing {
    */
   private static Feature fresh(Schema schema, Edit e, Optional<Feature> like) {
     Map<String, Value> values = new LinkedHashMap<>();
-    like.ifPresent(f -> values.putAll(f.values()));
-    for (Field f : schema.fields())
-      if (f.unique() || f.type() == FieldType.UNIQUE_ID) values.remove(f.name());
+    like.ifPresent(f -> values.putAll(NewFeature.splitOff(f, schema)));
     values.putAll(e.set);
     values.values().removeIf(Value::isEmpty);
     Clock clock = LayerQueries.clock();
@@ -123,14 +120,12 @@ class LayerEditing {
   /** A shape with a fault is refused, unless the feature had one before. */
   private static void check(Schema schema, Edit e, Feature before) {
     if (e.removed || e.geometry.isEmpty()) return;
-    Optional<Reshaping.Fault> fault = Reshaping.fault(e.geometry.get(), schema.kind());
-    boolean had =
-        before != null
-            && before
-                .geometry()
-                .filter(g -> Reshaping.fault(g, schema.kind()).isPresent())
-                .isPresent();
-    if (fault.isPresent() && !had)
+    Optional<Reshaping.Fault> fault =
+        Reshaping.refused(
+            e.geometry.get(),
+            Optional.ofNullable(before).flatMap(Feature::geometry),
+            schema.kind());
+    if (fault.isPresent())
       throw JobProblem.refused(
           "“"
               + (before == null ? "A new feature" : schema.caption(before.values()))

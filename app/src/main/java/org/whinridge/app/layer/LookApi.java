@@ -169,6 +169,9 @@ class LookApi {
     Layer layer = layer(project, id);
     JsonObject o = object(body);
     Look before = look(o);
+    if (o.get("same") != null && o.get("same").isNumber())
+      return tried(
+          layer, LookProposal.sameSymbols(before, (int) o.get("same").asDouble()), ground(o));
     return tried(layer, models.read(layer, c -> proposal(layer, c, before, o)), ground(o));
   }
 

@@ -4,6 +4,7 @@ import com.eclipsesource.json.JsonArray;
 import com.eclipsesource.json.JsonObject;
 import org.whinridge.core.layer.Field;
 import org.whinridge.core.layer.Schema;
+import org.whinridge.core.look.Breaks;
 import org.whinridge.core.look.Colour;
 import org.whinridge.core.look.Drawing;
 import org.whinridge.core.look.Icons;
@@ -73,6 +74,20 @@ final class LookChoices {
                   Drawing.markPicture(
                       any, new Symbol.Mark(id, "#1f2a30", Size.of(22), "", 0, "", 1), 22, 24)));
     return a;
+  }
+
+  /** How features are sorted, and how classes are broken: words in data with their names. */
+  static JsonObject ways() {
+    JsonArray by = new JsonArray();
+    for (Look.By b : Look.By.values()) by.add(new JsonArray().add(b.id()).add(b.label()));
+    JsonArray methods = new JsonArray();
+    for (Breaks.Method m : Breaks.Method.values())
+      methods.add(new JsonArray().add(m.id()).add(m.label()));
+    return new JsonObject()
+        .add("by", by)
+        .add("methods", methods)
+        .add("least", Breaks.LEAST)
+        .add("most", Breaks.MOST);
   }
 
   /** The rows of colours. */

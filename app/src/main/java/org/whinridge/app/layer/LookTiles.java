@@ -76,8 +76,7 @@ class LookTiles {
   /** Uses a layer's model with its rows sorted by a look. */
   <T> T with(Layer layer, String look, String filter, BiFunction<LayerColumns, Sheet, T> use) {
     // a saved look has its revision in the key, so that the next one is not taken for it
-    String key =
-        layer.id() + "|" + (look.isEmpty() ? looks.of(layer).revision() : look) + "|" + filter;
+    String key = layer.id() + "|" + (look.isEmpty() ? layer.lookRevision() : look) + "|" + filter;
     return models.read(
         layer,
         c -> {

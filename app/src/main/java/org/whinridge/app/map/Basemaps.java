@@ -152,32 +152,14 @@ public class Basemaps {
   private static String ground(TilePictures t) {
     double[] e = t.grid().extent();
     int level = (t.grid().least() + t.grid().perPixel().length - 1) / 2;
-    double unitX =
-        t.grid().system().equals("EPSG:4326") ? (e[0] + e[2]) / 2 : mercatorX((e[0] + e[2]) / 2);
-    double unitY =
-        t.grid().system().equals("EPSG:4326") ? (e[1] + e[3]) / 2 : mercatorY((e[1] + e[3]) / 2);
-    double per = t.grid().perPixel()[level];
+    int[] at = t.grid().at(level, (e[0] + e[2]) / 2, (e[1] + e[3]) / 2);
     try {
-      Optional<byte[]> b =
-          t.tile(
-              level,
-              (int) ((unitX - t.grid().west()) / per / t.grid().width()),
-              (int) ((t.grid().north() - unitY) / per / t.grid().height()));
+      Optional<byte[]> b = t.tile(level, at[0], at[1]);
       BufferedImage i = b.isEmpty() ? null : ImageIO.read(new ByteArrayInputStream(b.get()));
       return i == null ? "#ffffff" : commonest(i);
     } catch (FileProblem | IOException x) {
       return "#ffffff"; // a tile that can't be drawn; only a warning about colours depends on it
     }
-  }
-
-  private static double mercatorX(double lon) {
-    return (org.whinridge.core.place.Mercator.x(lon) - 0.5)
-        * org.whinridge.core.place.Mercator.WORLD_M;
-  }
-
-  private static double mercatorY(double lat) {
-    return (0.5 - org.whinridge.core.place.Mercator.y(lat))
-        * org.whinridge.core.place.Mercator.WORLD_M;
   }
 
   private static String commonest(BufferedImage i) {
@@ -202,7 +184,8 @@ public class Basemaps {
     }
   }
 
-  private TilePictures pictures(UUID project, UUID id) throws FileProblem {
+  /** The tiles of a project's basemap, for whoever takes many. */
+  public TilePictures pictures(UUID project, UUID id) throws FileProblem {
     repository.findByIdAndProjectId(id, project).orElseThrow(() -> JobProblem.notFound("basemap"));
     synchronized (open) {
       TilePictures t = open.get(id);

@@ -92,7 +92,7 @@ class LooksAndMapsTest extends BrowserTest {
     Page desk = look(stage.desk("coordinator"), "Washlands");
     assertThat(desk.locator("[data-way=code]")).hasAttribute("aria-pressed", "true");
     tried(desk, () -> desk.click("[data-way=class]"));
-    desk.selectOption("#look-field", "area_ha");
+    tried(desk, () -> desk.selectOption("#look-field", "area_ha"));
     tried(desk, () -> desk.selectOption("#look-method", "quantile"));
     tried(desk, () -> desk.selectOption("#look-classes", "4"));
     assertThat(desk.locator("[data-entry]")).hasCount(5);

@@ -42,6 +42,14 @@ public final class NewFeature {
     return new Feature(f.id(), f.geometry(), values, f.version());
   }
 
+  /** The values of a feature that is split off another one: all but those that are its alone. */
+  public static Map<String, Value> splitOff(Feature from, Schema schema) {
+    Map<String, Value> values = new LinkedHashMap<>(from.values());
+    for (Field f : schema.fields())
+      if (f.unique() || f.type() == FieldType.UNIQUE_ID) values.remove(f.name());
+    return values;
+  }
+
   private record Begun(
       Map<String, Value> values,
       Optional<Geometry> place,

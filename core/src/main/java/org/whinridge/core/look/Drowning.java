@@ -27,12 +27,18 @@ public final class Drowning {
             LookProblem.about(
                 i,
                 "“"
-                    + ready.entries().get(i).label()
+                    + said(ready, i)
                     + "” drowns in the basemap: its contrast is "
                     + Numbers.fixed(worst, 1)
                     + " to 1, and 3 to 1 is wanted; give it an outline or a darker colour"));
     }
     return out;
+  }
+
+  private static String said(ReadyLook ready, int i) {
+    String label = ready.entries().get(i).label();
+    if (!label.isEmpty()) return label;
+    return ready.look().by() == Look.By.ONE ? "All features" : "Everything else";
   }
 
   private static double best(List<Symbol> stack, GeometryKind kind, Colour ground) {

@@ -117,6 +117,75 @@ public final class LookProposal {
     return Numbers.plain(Numbers.round(d, Math.max(-12, Math.min(12, 3 - digits))));
   }
 
+  /**
+   * The symbols of one entry for all entries, each in the colour that it had: that of its ground,
+   * of its mark, or of its topmost line.
+   *
+   * @param entry the place of the entry in the legend; after the last class stands everything else
+   */
+  public static Look sameSymbols(Look look, int entry) {
+    if (entry < 0 || entry > look.classes().size()) return look;
+    List<Symbol> from =
+        entry == look.classes().size() ? look.other().stack() : look.classes().get(entry).stack();
+    List<LookClass> classes = new ArrayList<>();
+    for (int i = 0; i < look.classes().size(); i++)
+      classes.add(i == entry ? look.classes().get(i) : drawnAs(look.classes().get(i), from));
+    return look.with(classes, entry == classes.size() ? look.other() : drawnAs(look.other(), from));
+  }
+
+  private static LookClass drawnAs(LookClass c, List<Symbol> stack) {
+    String colour = mainColour(c.stack());
+    return new LookClass(
+        c.label(),
+        c.code(),
+        c.upTo(),
+        c.rule(),
+        colour.isEmpty() ? stack : repainted(stack, colour),
+        c.preset());
+  }
+
+  private static String mainColour(List<Symbol> stack) {
+    String line = "";
+    for (Symbol s : stack)
+      if (s instanceof Symbol.Area a && !a.colour().isEmpty()) return a.colour();
+    for (Symbol s : stack) {
+      if (s instanceof Symbol.Mark m) return m.colour();
+      if (s instanceof Symbol.Stroke l) line = l.colour();
+    }
+    return line;
+  }
+
+  /** A stack with its main colour changed and nothing else. */
+  private static List<Symbol> repainted(List<Symbol> stack, String colour) {
+    boolean area = stack.stream().anyMatch(s -> s instanceof Symbol.Area);
+    int topLine = -1;
+    for (int i = 0; i < stack.size(); i++) if (stack.get(i) instanceof Symbol.Stroke) topLine = i;
+    List<Symbol> out = new ArrayList<>();
+    for (int i = 0; i < stack.size(); i++) {
+      Symbol s = stack.get(i);
+      if (s instanceof Symbol.Mark m)
+        out.add(
+            new Symbol.Mark(
+                m.icon(),
+                colour,
+                m.size(),
+                m.outline(),
+                m.outlineWidth(),
+                m.turnBy(),
+                m.opacity()));
+      else if (s instanceof Symbol.Area a)
+        out.add(new Symbol.Area(colour, a.opacity(), a.hatch(), a.hatchColour(), a.hatchWidth()));
+      else {
+        Symbol.Stroke l = (Symbol.Stroke) s;
+        out.add(
+            area || i != topLine
+                ? l
+                : new Symbol.Stroke(colour, l.width(), l.dash(), l.ticks(), l.opacity()));
+      }
+    }
+    return out;
+  }
+
   /** One look for all, drawn as the first entry was. */
   public static Look one(Look before, LayerColumns layer) {
     return new Look(

@@ -185,6 +185,17 @@ public final class Reshaping {
             Optional.ofNullable(error.getCoordinate())));
   }
 
+  /**
+   * What keeps a new shape from being written: its fault, unless the shape before had one too,
+   * which may be mended step by step.
+   */
+  public static Optional<Fault> refused(
+      Geometry now, Optional<Geometry> before, GeometryKind kind) {
+    return before.filter(g -> fault(g, kind).isPresent()).isPresent()
+        ? Optional.empty()
+        : fault(now, kind);
+  }
+
   private static Optional<Fault> whole(String message) {
     return Optional.of(new Fault(message, Optional.empty()));
   }

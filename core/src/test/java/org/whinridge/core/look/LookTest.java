@@ -321,6 +321,49 @@ class LookTest {
         .isEmpty();
   }
 
+  /** The form is taken over, the colour stays: of lines the topmost, of areas the ground. */
+  @Test
+  void symbolsAreCopiedFromEntryToEntryWithoutTheColour() {
+    Look look =
+        Look.read(
+            """
+            {"by":"code","field":"kind","classes":[
+              {"code":"a","stack":[{"draw":"line","colour":"#000000","width":7},{"draw":"line","colour":"#111111","width":5}]},
+              {"code":"b","stack":[{"draw":"line","colour":"#222222"}]},
+              {"code":"c","preset":{"width":7},"stack":[{"draw":"mark","colour":"#333333"}]},
+              {"code":"d","stack":[]}],
+             "other":{"stack":[{"draw":"area","colour":"#444444"},{"draw":"line","colour":"#555555"}]}}""");
+    Look same = LookProposal.sameSymbols(look, 0);
+    assertThat(same.classes().get(0)).isEqualTo(look.classes().get(0));
+    for (int i = 1; i < 3; i++) {
+      List<Symbol> stack = same.classes().get(i).stack();
+      assertThat(stack).hasSize(2);
+      assertThat(((Symbol.Stroke) stack.get(0)).colour()).isEqualTo("#000000");
+      assertThat(((Symbol.Stroke) stack.get(1)).colour()).isEqualTo(i == 1 ? "#222222" : "#333333");
+    }
+    assertThat(same.classes().get(2).preset()).isEqualTo(look.classes().get(2).preset());
+    assertThat(same.classes().get(3).stack())
+        .as("it had no colour")
+        .isEqualTo(look.classes().get(0).stack());
+    assertThat(((Symbol.Stroke) same.other().stack().get(1)).colour()).isEqualTo("#444444");
+    Look areas = LookProposal.sameSymbols(look, 4);
+    assertThat(((Symbol.Area) areas.classes().get(1).stack().get(0)).colour()).isEqualTo("#222222");
+    assertThat(((Symbol.Stroke) areas.classes().get(1).stack().get(1)).colour())
+        .as("the edge stays")
+        .isEqualTo("#555555");
+    assertThat(LookProposal.sameSymbols(look, 9)).isSameAs(look);
+  }
+
+  @Test
+  void whatIsUnnamedIsNamedInAWarning() {
+    ReadyLook one =
+        ReadyLook.of(
+            Look.one(List.of(new Symbol.Mark("disc", "#f3eedd", Size.of(10), "", 0, "", 1))),
+            GATES);
+    assertThat(Drowning.of(one, List.of(Colour.of("#f1eddf"))).get(0).message())
+        .startsWith("“All features” drowns");
+  }
+
   @Test
   void coloursThatDrownAreTold() {
     ReadyLook pale =

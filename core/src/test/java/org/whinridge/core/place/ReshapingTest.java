@@ -117,6 +117,16 @@ class ReshapingTest {
   }
 
   @Test
+  void whatWasFaultyBeforeMayBeMendedStepByStep() {
+    Geometry bow = g("POLYGON ((0 0, 2 2, 2 0, 0 2, 0 0))");
+    Geometry sound = g("POLYGON ((0 0, 2 0, 2 2, 0 2, 0 0))");
+    assertThat(Reshaping.refused(bow, Optional.empty(), GeometryKind.POLYGON)).isPresent();
+    assertThat(Reshaping.refused(bow, Optional.of(sound), GeometryKind.POLYGON)).isPresent();
+    assertThat(Reshaping.refused(bow, Optional.of(bow), GeometryKind.POLYGON)).isEmpty();
+    assertThat(Reshaping.refused(sound, Optional.of(bow), GeometryKind.POLYGON)).isEmpty();
+  }
+
+  @Test
   void theFaultySpotIsKnown() {
     assertThat(
             Reshaping.fault(g("POLYGON ((0 0, 2 2, 2 0, 0 2, 0 0))"), GeometryKind.POLYGON)

@@ -10,6 +10,7 @@ import java.nio.file.Path;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
+import org.whinridge.core.place.Mercator;
 import org.whinridge.formats.FileProblem;
 
 /** A basemap of picture tiles in a file: MBTiles or the tiles of a GeoPackage. */
@@ -54,6 +55,23 @@ public interface TilePictures {
       int height,
       int least,
       double[] extent) {
+    /** The column and row of a level's tile in which a position in degrees lies. */
+    public int[] at(int level, double lon, double lat) {
+      boolean degrees = system.equals("EPSG:4326");
+      double x = degrees ? lon : (Mercator.x(lon) - 0.5) * Mercator.WORLD_M;
+      double y = degrees ? lat : (0.5 - Mercator.y(lat)) * Mercator.WORLD_M;
+      return new int[] {
+        (int) Math.floor((x - west) / perPixel[level] / width),
+        (int) Math.floor((north - y) / perPixel[level] / height)
+      };
+    }
+
+    /** The same grid up to a level. */
+    public Grid upTo(int level) {
+      return new Grid(
+          system, west, north, Arrays.copyOf(perPixel, level + 1), width, height, least, extent);
+    }
+
     /** The JSON form. */
     public JsonObject json() {
       JsonArray levels = new JsonArray();
