@@ -32,7 +32,7 @@ import org.whinridge.app.layer.LayerQueries;
 import org.whinridge.app.layer.Layers;
 import org.whinridge.app.project.Projects;
 import org.whinridge.app.shell.Ids;
-import org.whinridge.app.shell.JobProblem;
+import org.whinridge.app.shell.Refusal;
 import org.whinridge.core.layer.Code;
 import org.whinridge.core.layer.CodesFrom;
 import org.whinridge.core.layer.Feature;
@@ -172,7 +172,7 @@ class LayersTest extends ServerTest {
     layers.each(
         layers.byId(l.id()), f -> now.put(f.value("code").plain(), f.value("said").plain()));
     assertThat(now).isEqualTo(Map.of("a", "mine", "b", "y", "c", "z"));
-    assertThatExceptionOfType(JobProblem.class)
+    assertThatExceptionOfType(Refusal.class)
         .isThrownBy(() -> changes.takeBack(l.id(), done.group(), "coordinator"))
         .withMessageContaining("taken back already");
     assertThat(layers.history(layers.byId(l.id()), UUID.fromString(all.get(1).id())))

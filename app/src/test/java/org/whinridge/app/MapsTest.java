@@ -31,7 +31,7 @@ import org.whinridge.app.layer.Layers;
 import org.whinridge.app.layer.Looks;
 import org.whinridge.app.map.Basemaps;
 import org.whinridge.app.project.Projects;
-import org.whinridge.app.shell.JobProblem;
+import org.whinridge.app.shell.Refusal;
 import org.whinridge.core.layer.Feature;
 import org.whinridge.core.look.Look;
 import org.whinridge.core.look.ReadyLook;
@@ -313,7 +313,7 @@ class MapsTest extends ServerTest {
     Path text = Files.writeString(tmp.resolve("a.mbtiles"), "hello");
     org.assertj.core.api.Assertions.assertThatThrownBy(
             () -> basemaps.add(project(), "x", text, "c"))
-        .isInstanceOf(JobProblem.class)
+        .isInstanceOf(Refusal.class)
         .hasMessageContaining("Nothing was kept");
     JsonObject relief = null;
     for (JsonValue v : json("/api/p/ostrey/basemaps").get("basemaps").asArray())

@@ -30,25 +30,24 @@ public final class LayerFiles {
   /** Runs all; the first argument is a folder for the files. */
   public static void main(String[] args) throws Exception {
     Path folder = Files.createDirectories(Path.of(args[0]));
-    LayerColumns layer = new LayerColumns(MillionPoints.SCHEMA);
-    double built = seconds(() -> MillionPoints.each(layer::add));
-    layer.trim();
+    LayerColumns.Builder rows = new LayerColumns.Builder(MillionPoints.SCHEMA);
+    LayerColumns[] made = new LayerColumns[1];
+    double built =
+        seconds(
+            () -> {
+              MillionPoints.each(rows::add);
+              made[0] = rows.build();
+            });
+    LayerColumns layer = made[0];
     System.out.printf(
         Locale.ROOT,
-        "read model of %,d features with %d fields: %.1f s, %d bytes a feature%n",
+        "read model of %,d features with %d fields, with its indexes: %.1f s, %d bytes a feature%n",
         layer.count(),
         MillionPoints.SCHEMA.fields().size(),
         built,
         layer.bytes() / layer.count());
     filter(layer);
-    double index =
-        seconds(
-            () -> layer.near(new org.locationtech.jts.geom.Envelope(-10.2, -10.19, 57.9, 57.91)));
-    System.out.printf(
-        Locale.ROOT,
-        "index over envelopes built in %.2f s; with it %d bytes a feature%n",
-        index,
-        layer.bytes() / layer.count());
+    edited(layer);
     export(layer, folder);
   }
 
@@ -69,6 +68,20 @@ public final class LayerFiles {
     return all[runs / 2];
   }
 
+  /** What the next state costs after one feature was changed, beside copying the model's columns. */
+  private static void edited(LayerColumns layer) throws Exception {
+    org.whinridge.core.layer.Feature f = layer.feature(layer.rows() / 2);
+    double next = median(() -> layer.with(java.util.List.of(f), java.util.List.of()), RUNS);
+    double[] bare = new double[layer.rows() * MillionPoints.SCHEMA.fields().size()];
+    double copy = median(() -> bare.clone(), RUNS);
+    System.out.printf(
+        Locale.ROOT,
+        "the next state after one edit: %.1f ms; copying the columns: %.1f ms; ratio %.2f%n",
+        next * 1000,
+        copy * 1000,
+        next / copy);
+  }
+
   private static void filter(LayerColumns layer) throws Exception {
     Rule rule =
         Rules.condition("width_mm > 900 AND kind = 'sluice'", new LayerScope(layer.schema()))
@@ -79,9 +92,13 @@ public final class LayerFiles {
     int[] kinds = new int[layer.rows()];
     var w = (org.whinridge.core.read.NumberColumn) layer.column("width_mm").orElseThrow();
     var k = (org.whinridge.core.read.DictionaryColumn) layer.column("kind").orElseThrow();
-    System.arraycopy(w.numbers(), 0, widths, 0, widths.length);
-    System.arraycopy(k.places(), 0, kinds, 0, kinds.length);
-    int sluice = k.dictionary().indexOf(org.whinridge.core.value.Value.text("sluice"));
+    for (int row = 0; row < widths.length; row++) {
+      widths[row] = w.number(row);
+      kinds[row] = k.number(row);
+    }
+    int found = 0;
+    while (!k.distinct(found).plain().equals("sluice")) found++;
+    int sluice = found;
     int[] counts = new int[2];
     Work plain =
         () -> {

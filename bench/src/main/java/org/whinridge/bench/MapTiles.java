@@ -72,8 +72,9 @@ public final class MapTiles {
             Mercator.lon((tx + 1.0) / (1 << Z)),
             Mercator.lat((ty + 1.0) / (1 << Z)),
             Mercator.lat((double) ty / (1 << Z)));
-    LayerColumns c =
-        new LayerColumns(new Schema(kind, MillionPoints.SCHEMA.fields(), "tag", List.of("tag")));
+    LayerColumns.Builder rows =
+        new LayerColumns.Builder(
+            new Schema(kind, MillionPoints.SCHEMA.fields(), "tag", List.of("tag")));
     List<Geometry> plain = new ArrayList<>();
     String[] kinds = {"weir", "pump", "sluice", "outfall"};
     GeometryFactory f = new GeometryFactory();
@@ -87,7 +88,7 @@ public final class MapTiles {
       Map<String, Value> v = new LinkedHashMap<>();
       v.put("tag", Value.text("T" + i));
       v.put("kind", Value.text(k));
-      c.add(
+      rows.add(
           new Feature(
               new UUID(0x4000L | (long) i << 16, 0x8000000000000000L | i).toString(),
               Optional.of(g),
@@ -101,7 +102,7 @@ public final class MapTiles {
       m.setUserData(new LinkedHashMap<>(Map.of("c", (long) Arrays.asList(kinds).indexOf(k))));
       plain.add(m);
     }
-    c.trim();
+    LayerColumns c = rows.build();
     TileWriter w = new TileWriter(c, rows(c), null);
     Envelope unit =
         new Envelope(
@@ -226,14 +227,13 @@ public final class MapTiles {
   }
 
   private static void million() {
-    LayerColumns c = new LayerColumns(MillionPoints.SCHEMA);
-    MillionPoints.each(c::add);
-    c.trim();
+    LayerColumns.Builder points = new LayerColumns.Builder(MillionPoints.SCHEMA);
+    MillionPoints.each(points::add);
     long t = System.nanoTime();
-    c.tiles();
+    LayerColumns c = points.build();
     System.out.printf(
         Locale.ROOT,
-        "1,000,000 points: index of tiles in %.0f ms%n",
+        "1,000,000 points: both indexes by place in %.0f ms%n",
         (System.nanoTime() - t) / 1e6);
     t = System.nanoTime();
     LookRows rows = rows(c);

@@ -17,7 +17,7 @@ import org.springframework.stereotype.Service;
 import org.springframework.util.MultiValueMap;
 import org.whinridge.app.layer.LayerChanges;
 import org.whinridge.app.layer.Layers;
-import org.whinridge.app.shell.JobProblem;
+import org.whinridge.app.shell.Refusal;
 import org.whinridge.app.shell.Jobs;
 import org.whinridge.core.place.CoordinateSystem;
 import org.whinridge.core.place.GeometryJson;
@@ -122,7 +122,7 @@ class BringIn {
     Path home = incoming.home(project, id);
     if (incoming.files(home).isEmpty()) {
       incoming.drop(home);
-      throw JobProblem.refused("No file was chosen. Choose files, a folder or a zip archive.");
+      throw Refusal.refused("No file was chosen. Choose files, a folder or a zip archive.");
     }
     Lot lot = new Lot();
     lots.put(id, lot);
@@ -170,7 +170,7 @@ class BringIn {
   private Lot found(UUID project, UUID id) throws IOException {
     Standing s = standing(project, id);
     if (s.lot().found == null)
-      throw JobProblem.conflict(
+      throw Refusal.conflict(
           "These files are still being read. Wait until the report is there.");
     return s.lot();
   }
@@ -206,7 +206,7 @@ class BringIn {
   void confirm(UUID project, UUID id, String person) throws IOException {
     Lot lot = found(project, id);
     if (lot.plans.isEmpty())
-      throw JobProblem.conflict("There is nothing planned for these files. Decide again.");
+      throw Refusal.conflict("There is nothing planned for these files. Decide again.");
     lot.plans = List.of();
     carryOut(project, id, lot, person);
   }
@@ -270,9 +270,9 @@ class BringIn {
     try {
       return step.run();
     } catch (FileProblem e) {
-      throw JobProblem.refused(e.getMessage() + " Nothing was imported.");
+      throw Refusal.refused(e.getMessage() + " Nothing was imported.");
     } catch (IllegalArgumentException e) {
-      throw JobProblem.refused(
+      throw Refusal.refused(
           "This can't be imported so: " + e.getMessage() + ". Nothing was imported.");
     }
   }
@@ -293,7 +293,7 @@ class BringIn {
   String takeBack(UUID project, UUID id, String person) throws IOException {
     Standing s = standing(project, id);
     if (s.lot().outcomes.isEmpty())
-      throw JobProblem.conflict(
+      throw Refusal.conflict(
           "What these files brought is in the history of the layers; take it back there.");
     StringBuilder b = new StringBuilder();
     List<Importing.Outcome> all = s.lot().outcomes;
@@ -324,7 +324,7 @@ class BringIn {
       throws IOException {
     Lot lot = found(project, id);
     if (part < 0 || part >= lot.found.parts().size())
-      throw JobProblem.notFound("layer in these files");
+      throw Refusal.notFound("layer in these files");
     Found.Part p = lot.found.parts().get(part);
     Optional<CoordinateSystem> s = Choice.system(p, system);
     Optional<PlaceColumns> places = Choice.places(x, y, wkt).or(p::places);

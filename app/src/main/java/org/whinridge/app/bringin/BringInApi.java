@@ -21,7 +21,7 @@ import org.springframework.web.bind.annotation.RequestMethod;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
 import org.whinridge.app.project.Projects;
-import org.whinridge.app.shell.JobProblem;
+import org.whinridge.app.shell.Refusal;
 import org.whinridge.app.shell.TusRefusal;
 import org.whinridge.app.shell.TusUploads;
 import org.whinridge.formats.crs.CoordinateSystems;
@@ -151,7 +151,7 @@ class BringInApi {
         return lot + "|" + metadata.getOrDefault("name", "file");
       } catch (IllegalArgumentException e) {
         throw new TusRefusal(400, "the metadata name no lot of files");
-      } catch (JobProblem e) {
+      } catch (Refusal e) {
         throw new TusRefusal(404, e.getMessage());
       }
     }

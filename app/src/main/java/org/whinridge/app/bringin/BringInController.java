@@ -21,7 +21,7 @@ import org.whinridge.app.layer.Layer;
 import org.whinridge.app.layer.Layers;
 import org.whinridge.app.project.DeskPage;
 import org.whinridge.app.project.Project;
-import org.whinridge.app.shell.JobProblem;
+import org.whinridge.app.shell.Refusal;
 import org.whinridge.core.layer.Field;
 import org.whinridge.core.layer.FieldType;
 import org.whinridge.core.profile.Survey;
@@ -71,7 +71,7 @@ class BringInController {
           }
       bringIn.look(p.id(), id);
       return page(p.key(), id);
-    } catch (JobProblem e) {
+    } catch (Refusal e) {
       flash.addFlashAttribute("problem", e.getMessage());
       return "redirect:/p/" + p.key() + "/layers/bring-in";
     }
@@ -200,7 +200,7 @@ class BringInController {
     Project p = desk.open(project, "layers", "Bring in", model);
     try {
       bringIn.decide(p.id(), id, form, person.getName());
-    } catch (JobProblem e) {
+    } catch (Refusal e) {
       flash.addFlashAttribute("problem", e.getMessage());
     }
     return page(p.key(), id);
@@ -230,9 +230,9 @@ class BringInController {
           flash.addFlashAttribute("done", "The files were dropped; nothing was imported.");
           return "redirect:/p/" + p.key() + "/layers";
         }
-        default -> throw JobProblem.notFound("page");
+        default -> throw Refusal.notFound("page");
       }
-    } catch (JobProblem e) {
+    } catch (Refusal e) {
       if (e.status().value() == 404) throw e;
       flash.addFlashAttribute("problem", e.getMessage());
     }

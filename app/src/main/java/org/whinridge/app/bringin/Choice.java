@@ -7,7 +7,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.UUID;
 import org.springframework.util.MultiValueMap;
-import org.whinridge.app.shell.JobProblem;
+import org.whinridge.app.shell.Refusal;
 import org.whinridge.core.layer.Code;
 import org.whinridge.core.layer.Field;
 import org.whinridge.core.layer.FieldType;
@@ -70,7 +70,7 @@ record Choice(
               columns(p, f)));
     }
     if (out.isEmpty())
-      throw JobProblem.refused("Choose at least one layer to import. Nothing was imported.");
+      throw Refusal.refused("Choose at least one layer to import. Nothing was imported.");
     return out;
   }
 
@@ -89,7 +89,7 @@ record Choice(
     try {
       return s.isEmpty() ? Optional.empty() : Optional.of(UUID.fromString(s));
     } catch (IllegalArgumentException e) {
-      throw JobProblem.notFound("layer to bring this into");
+      throw Refusal.notFound("layer to bring this into");
     }
   }
 
@@ -100,7 +100,7 @@ record Choice(
         CoordinateSystems.code(code.replaceAll(" .*", ""))
             .orElseThrow(
                 () ->
-                    JobProblem.refused(
+                    Refusal.refused(
                         "“"
                             + code
                             + "” is no coordinate system that is known here; give its EPSG number, such as EPSG:27700.")));

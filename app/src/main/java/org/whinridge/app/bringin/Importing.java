@@ -13,7 +13,7 @@ import org.whinridge.app.layer.LayerChanges;
 import org.whinridge.app.layer.LayerMaking;
 import org.whinridge.app.layer.Layers;
 import org.whinridge.app.shell.Ids;
-import org.whinridge.app.shell.JobProblem;
+import org.whinridge.app.shell.Refusal;
 import org.whinridge.app.shell.Jobs;
 import org.whinridge.core.layer.Feature;
 import org.whinridge.core.layer.Field;
@@ -61,21 +61,21 @@ class Importing {
       boolean fresh = c.target().equals("new");
       if (fresh) making.checkName(project, c.name());
       if (fresh && names.contains(c.name()))
-        throw JobProblem.refused(
+        throw Refusal.refused(
             "Two of the new layers are called “" + c.name() + "”. Nothing was imported.");
       names.add(c.name());
       if (!c.target().equals("visits") && placed(c) && c.system().isEmpty())
-        throw JobProblem.refused(
+        throw Refusal.refused(
             "Choose the coordinate system of “"
                 + c.part().title()
                 + "” first. Nothing was imported.");
       if (!fresh && c.key().isEmpty())
-        throw JobProblem.refused(
+        throw Refusal.refused(
             "Choose the column of “"
                 + c.part().title()
                 + "” that says which feature a row is. Nothing was imported.");
       if (c.target().equals("visits") && c.date().isEmpty())
-        throw JobProblem.refused(
+        throw Refusal.refused(
             "Choose the column of “"
                 + c.part().title()
                 + "” that has the day of each visit. Nothing was imported.");

@@ -21,7 +21,7 @@ import org.springframework.scheduling.annotation.Scheduled;
 import org.springframework.stereotype.Component;
 import org.springframework.util.FileSystemUtils;
 import org.whinridge.app.shell.DataFolder;
-import org.whinridge.app.shell.JobProblem;
+import org.whinridge.app.shell.Refusal;
 import org.whinridge.formats.FileNames;
 import org.whinridge.formats.Sources;
 
@@ -71,7 +71,7 @@ class Incoming {
     } catch (IOException e) {
       LOG.warn("the lot {} can't be read", id, e);
     }
-    throw JobProblem.notFound("file waiting to be imported");
+    throw Refusal.notFound("file waiting to be imported");
   }
 
   /** Adds a file to a lot, moved from where it is. */
@@ -91,11 +91,11 @@ class Incoming {
   private Path room(Path home, long more) throws IOException {
     List<Sources.Brought> there = files(home);
     if (there.size() >= MOST_FILES)
-      throw JobProblem.refused("At most 5,000 files can be brought in at once.");
+      throw Refusal.refused("At most 5,000 files can be brought in at once.");
     long bytes = more;
     for (Sources.Brought b : there) bytes += Files.size(b.file());
     if (bytes > limit)
-      throw JobProblem.refused(
+      throw Refusal.refused(
           "The files have more than "
               + limit / 1_000_000
               + " MB together. Nothing was kept of this one; bring them in in parts.");

@@ -8,7 +8,7 @@ import java.util.Optional;
 import org.springframework.stereotype.Component;
 import org.whinridge.app.layer.Layer;
 import org.whinridge.app.layer.ReadModels;
-import org.whinridge.app.shell.JobProblem;
+import org.whinridge.app.shell.Refusal;
 import org.whinridge.core.layer.Field;
 import org.whinridge.core.read.LayerColumns;
 import org.whinridge.core.value.Value;
@@ -65,7 +65,7 @@ class ModelRows {
       else if (!Importing.isPlaceColumn(c, k)) leftOut.add(k.column().source());
     }
     if (!out.containsKey(c.key()))
-      throw JobProblem.refused(
+      throw Refusal.refused(
           "Choose the column that tells which feature a row is, and the field of “"
               + layer.name()
               + "” that it goes into. Nothing was imported.");

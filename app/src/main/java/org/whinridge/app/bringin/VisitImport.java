@@ -10,7 +10,7 @@ import java.util.Optional;
 import java.util.UUID;
 import org.springframework.stereotype.Component;
 import org.whinridge.app.layer.Layer;
-import org.whinridge.app.shell.JobProblem;
+import org.whinridge.app.shell.Refusal;
 import org.whinridge.app.shell.Jobs;
 import org.whinridge.core.layer.Field;
 import org.whinridge.core.layer.FieldType;
@@ -37,7 +37,7 @@ class VisitImport {
             .findFirst()
             .orElseThrow(
                 () ->
-                    JobProblem.refused(
+                    Refusal.refused(
                         "The column “"
                             + c.date()
                             + "” is not taken; it has the day of each visit. Nothing was imported."));
@@ -97,7 +97,7 @@ class VisitImport {
           return null;
         });
     if (out.isEmpty())
-      throw JobProblem.refused(
+      throw Refusal.refused(
           "No row has both a feature of “" + layer.name() + "” and a day. Nothing was imported.");
     UUID handIn = visits.keep(layer.id(), "import of " + c.part().source().name(), person, out);
     if (skipped[0] > 0)

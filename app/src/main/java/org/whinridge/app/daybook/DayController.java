@@ -21,7 +21,7 @@ import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.whinridge.app.round.Round;
 import org.whinridge.app.round.Rounds;
-import org.whinridge.app.shell.JobProblem;
+import org.whinridge.app.shell.Refusal;
 
 /**
  * The day book's shell and the addresses that devices speak to. The shell holds no data, so that it
@@ -118,7 +118,7 @@ class DayController {
       body = in.readNBytes(limit + 1);
     }
     if (body.length > limit)
-      throw JobProblem.refused(
+      throw Refusal.refused(
           "This hand-in is larger than "
               + limit
               + " bytes. Nothing was taken; the visits stay on the device. Send fewer at a time.");
@@ -126,7 +126,7 @@ class DayController {
       JsonValue v = Json.parse(new String(body, StandardCharsets.UTF_8));
       return ResponseEntity.ok(handIns.receive(v.asObject(), person.getName()).toString());
     } catch (ParseException | UnsupportedOperationException e) {
-      throw JobProblem.refused(
+      throw Refusal.refused(
           "This hand-in did not arrive whole. Nothing was taken; the visits stay on the device. Send it again.");
     }
   }

@@ -22,7 +22,7 @@ import org.whinridge.app.photo.Photos;
 import org.whinridge.app.project.Projects;
 import org.whinridge.app.round.Round;
 import org.whinridge.app.round.Rounds;
-import org.whinridge.app.shell.JobProblem;
+import org.whinridge.app.shell.Refusal;
 import org.whinridge.app.shell.Sha256;
 import org.whinridge.core.layer.Feature;
 
@@ -75,14 +75,14 @@ class HandIns {
         uuid(handIn, "id")
             .orElseThrow(
                 () ->
-                    JobProblem.refused(
+                    Refusal.refused(
                         "This hand-in has no id. Nothing was taken; the visits stay on the device."));
     JsonValue list = handIn.get("visits");
     if (list == null || !list.isArray())
-      throw JobProblem.refused(
+      throw Refusal.refused(
           "This hand-in has no visits. Nothing was taken; the visits stay on the device.");
     if (list.asArray().size() > MOST_VISITS)
-      throw JobProblem.refused(
+      throw Refusal.refused(
           "A hand-in has at most "
               + MOST_VISITS
               + " visits. Nothing was taken; send them in parts.");
@@ -99,7 +99,7 @@ class HandIns {
     Optional<HandInEntity> there = handIns.findById(id);
     if (there.isPresent()) {
       if (!there.get().person.equals(person))
-        throw JobProblem.conflict("This hand-in belongs to somebody else. Nothing was taken.");
+        throw Refusal.conflict("This hand-in belongs to somebody else. Nothing was taken.");
       return;
     }
     HandInEntity h = new HandInEntity();
@@ -116,7 +116,7 @@ class HandIns {
     try {
       if (id == null) throw new IllegalArgumentException("it has no id");
       return transaction.execute(t -> keep(handIn, id, raw.asObject(), person, device));
-    } catch (JobProblem
+    } catch (Refusal
         | IllegalArgumentException
         | UnsupportedOperationException
         | DateTimeException e) {

@@ -15,7 +15,7 @@ import org.whinridge.app.layer.Looks;
 import org.whinridge.app.map.Basemaps;
 import org.whinridge.app.map.ProjectMap;
 import org.whinridge.app.map.ProjectMaps;
-import org.whinridge.app.shell.JobProblem;
+import org.whinridge.app.shell.Refusal;
 import org.whinridge.core.layer.Feature;
 import org.whinridge.core.layer.Schema;
 import org.whinridge.core.place.LocalPlane;
@@ -101,7 +101,7 @@ class PackMap {
       return Optional.of(
           tiles(base.get().name(), basemaps.pictures(project, UUID.fromString(id)), around(stops)));
     } catch (FileProblem e) {
-      throw JobProblem.refused("The basemap's file can't be read: " + e.getMessage());
+      throw Refusal.refused("The basemap's file can't be read: " + e.getMessage());
     }
   }
 

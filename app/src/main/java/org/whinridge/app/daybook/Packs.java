@@ -22,7 +22,7 @@ import org.whinridge.app.project.Project;
 import org.whinridge.app.project.Projects;
 import org.whinridge.app.round.Round;
 import org.whinridge.app.round.Rounds;
-import org.whinridge.app.shell.JobProblem;
+import org.whinridge.app.shell.Refusal;
 import org.whinridge.app.shell.Sha256;
 import org.whinridge.core.layer.Feature;
 import org.whinridge.core.layer.Schema;
@@ -78,14 +78,14 @@ class Packs {
   /** One part's bytes. */
   byte[] part(UUID roundId, String name, String person) {
     Round round = rounds.forPerson(roundId, person);
-    if (!names(round).contains(name)) throw JobProblem.notFound("part of this pack");
+    if (!names(round).contains(name)) throw Refusal.notFound("part of this pack");
     return part(round, name);
   }
 
   private Edition edition(Round round) {
     return forms
         .newest(round.formId())
-        .orElseThrow(() -> JobProblem.refused("The form of this round has no published edition."));
+        .orElseThrow(() -> Refusal.refused("The form of this round has no published edition."));
   }
 
   private Set<String> names(Round round) {

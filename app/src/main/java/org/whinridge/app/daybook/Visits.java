@@ -14,7 +14,7 @@ import org.springframework.data.domain.Limit;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import org.whinridge.app.layer.Layers;
-import org.whinridge.app.shell.JobProblem;
+import org.whinridge.app.shell.Refusal;
 
 /** Visits that were handed in, for the review desk and for outputs. */
 @Service
@@ -86,7 +86,7 @@ public class Visits {
         .findById(id)
         .filter(v -> v.layerId != null)
         .map(Visits::of)
-        .orElseThrow(() -> JobProblem.notFound("visit"));
+        .orElseThrow(() -> Refusal.notFound("visit"));
   }
 
   /** The accepted visits of a layer, the oldest first. */
@@ -125,9 +125,9 @@ public class Visits {
         repository
             .lock(id)
             .filter(x -> x.layerId != null)
-            .orElseThrow(() -> JobProblem.notFound("visit"));
+            .orElseThrow(() -> Refusal.notFound("visit"));
     if (!states.contains(v.state))
-      throw JobProblem.conflict(
+      throw Refusal.conflict(
           "This visit is “"
               + v.state
               + "” already"
@@ -139,7 +139,7 @@ public class Visits {
   /** Puts a visit into a state. */
   @Transactional
   public void decide(UUID id, String state, String reason, String person) {
-    VisitEntity v = repository.lock(id).orElseThrow(() -> JobProblem.notFound("visit"));
+    VisitEntity v = repository.lock(id).orElseThrow(() -> Refusal.notFound("visit"));
     v.state = state;
     v.reason = reason.substring(0, Math.min(1000, reason.length()));
     v.decidedAt = Layers.now();

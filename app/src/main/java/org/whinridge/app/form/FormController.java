@@ -23,7 +23,7 @@ import org.whinridge.app.layer.Layers;
 import org.whinridge.app.project.DeskPage;
 import org.whinridge.app.project.Project;
 import org.whinridge.app.project.Projects;
-import org.whinridge.app.shell.JobProblem;
+import org.whinridge.app.shell.Refusal;
 import org.whinridge.core.form.FormProblem;
 import org.whinridge.core.layer.Feature;
 import org.whinridge.core.layer.GeometryKind;
@@ -128,7 +128,7 @@ class FormController {
     try {
       o = Json.parse(body).asObject();
     } catch (ParseException | UnsupportedOperationException e) {
-      throw JobProblem.refused("This is not an edit in JSON. Nothing was changed.");
+      throw Refusal.refused("This is not an edit in JSON. Nothing was changed.");
     }
     JsonObject edit =
         o.get("edit") == null || !o.get("edit").isObject()
@@ -155,7 +155,7 @@ class FormController {
           "Edition "
               + forms.publish(p.id(), id, person.getName())
               + " is published. New rounds take it out; rounds already out keep theirs until their next contact.");
-    } catch (JobProblem e) {
+    } catch (Refusal e) {
       flash.addFlashAttribute("problem", e.getMessage());
     }
     return "redirect:/p/" + p.key() + "/forms/" + id;

@@ -13,7 +13,7 @@ import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import org.whinridge.app.layer.Layer;
 import org.whinridge.app.layer.Layers;
-import org.whinridge.app.shell.JobProblem;
+import org.whinridge.app.shell.Refusal;
 import org.whinridge.core.form.Form;
 import org.whinridge.core.form.FormCompiler;
 import org.whinridge.core.form.FormEdit;
@@ -71,7 +71,7 @@ public class Forms {
   /** A form of a project. */
   public FormDraft get(UUID project, UUID id) {
     FormEntity e =
-        forms.findByIdAndProjectId(id, project).orElseThrow(() -> JobProblem.notFound("form"));
+        forms.findByIdAndProjectId(id, project).orElseThrow(() -> Refusal.notFound("form"));
     return of(e, newest(id).map(Edition::number).orElse(0));
   }
 
@@ -107,14 +107,14 @@ public class Forms {
    */
   @Transactional
   public FormDraft edit(UUID project, UUID id, long revision, JsonObject edit) {
-    FormEntity e = forms.lock(id, project).orElseThrow(() -> JobProblem.notFound("form"));
+    FormEntity e = forms.lock(id, project).orElseThrow(() -> Refusal.notFound("form"));
     if (e.revision != revision)
-      throw JobProblem.conflict(
+      throw Refusal.conflict(
           "Somebody else, or another window, has changed this form meanwhile. Load the page again to go on from there; this change was not made.");
     try {
       e.draft = FormEdit.apply(Form.read(e.draft), edit).json().toString();
     } catch (IllegalArgumentException x) {
-      throw JobProblem.refused("This change was not made: " + x.getMessage() + ".");
+      throw Refusal.refused("This change was not made: " + x.getMessage() + ".");
     }
     e.revision++;
     e.changedAt = Layers.now();
@@ -157,11 +157,11 @@ public class Forms {
   /** Publishes the draft as the next edition. */
   @Transactional
   public int publish(UUID project, UUID id, String person) {
-    FormEntity e = forms.lock(id, project).orElseThrow(() -> JobProblem.notFound("form"));
+    FormEntity e = forms.lock(id, project).orElseThrow(() -> Refusal.notFound("form"));
     int next = newest(id).map(Edition::number).orElse(0) + 1;
     List<FormProblem> problems = problems(of(e, next - 1));
     if (!problems.isEmpty())
-      throw JobProblem.refused(
+      throw Refusal.refused(
           "This form can't be published yet: "
               + problems.size()
               + (problems.size() == 1 ? " thing is" : " things are")

@@ -13,7 +13,7 @@ import java.util.UUID;
 import org.hibernate.StatelessSession;
 import org.locationtech.jts.geom.Geometry;
 import org.whinridge.app.shell.Ids;
-import org.whinridge.app.shell.JobProblem;
+import org.whinridge.app.shell.Refusal;
 import org.whinridge.core.layer.Feature;
 import org.whinridge.core.layer.Schema;
 import org.whinridge.core.merge.Merge;
@@ -139,7 +139,7 @@ public final class ChangeBatch {
 
   private void counted() {
     if (changed + added + removed > MOST_CHANGED)
-      throw JobProblem.refused(
+      throw Refusal.refused(
           "This would change more than 200,000 features in one act, which is more than can be taken back as one. Do it in parts; nothing was changed.");
   }
 

@@ -19,7 +19,7 @@ import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
 import org.whinridge.app.project.Project;
 import org.whinridge.app.project.Projects;
-import org.whinridge.app.shell.JobProblem;
+import org.whinridge.app.shell.Refusal;
 import org.whinridge.core.layer.Code;
 import org.whinridge.core.layer.CodesFrom;
 import org.whinridge.core.layer.Field;
@@ -60,10 +60,10 @@ class FieldsApi {
   private static JsonObject parsed(String body) {
     try {
       if (body.length() > LONGEST)
-        throw JobProblem.refused("This is more than can be read at once.");
+        throw Refusal.refused("This is more than can be read at once.");
       return Json.parse(body).asObject();
     } catch (ParseException | UnsupportedOperationException e) {
-      throw JobProblem.refused("This can't be read; nothing was changed. Load the page again.");
+      throw Refusal.refused("This can't be read; nothing was changed. Load the page again.");
     }
   }
 
@@ -82,7 +82,7 @@ class FieldsApi {
           field.set("name", name);
         }
         if (!Field.isName(name))
-          throw JobProblem.refused(
+          throw Refusal.refused(
               "“"
                   + name
                   + "” can't be a storage name: it has letters, digits and underscores, begins with no digit, and at most 63 characters. Nothing was changed.");
@@ -92,10 +92,10 @@ class FieldsApi {
       SchemaChange.check(s);
       return s;
     } catch (UnsupportedOperationException | NullPointerException | ClassCastException e) {
-      throw JobProblem.refused(
+      throw Refusal.refused(
           "The fields can't be read; nothing was changed. Load the page again.");
     } catch (IllegalArgumentException e) {
-      throw JobProblem.refused(
+      throw Refusal.refused(
           "The fields can't be so: " + e.getMessage() + ". Nothing was changed.");
     }
   }
@@ -107,13 +107,13 @@ class FieldsApi {
     Project p = projects.byKey(project);
     JsonValue list = parsed(body).get("layers");
     if (list == null || !list.isArray() || list.asArray().isEmpty())
-      throw JobProblem.refused("There is no layer to make.");
+      throw Refusal.refused("There is no layer to make.");
     List<LayerMaking.NewLayer> plans = new ArrayList<>();
     for (JsonValue v : list.asArray()) {
       LayerMaking.NewLayer plan = plan(p.id(), v.asObject());
       making.checkName(p.id(), plan.name());
       if (plans.stream().anyMatch(x -> x.name().equals(plan.name())))
-        throw JobProblem.refused("Two layers are called “" + plan.name() + "”. Nothing was made.");
+        throw Refusal.refused("Two layers are called “" + plan.name() + "”. Nothing was made.");
       plans.add(plan);
     }
     JsonArray made = new JsonArray();
@@ -126,10 +126,10 @@ class FieldsApi {
     String area =
         o.get("area") == null || !o.get("area").isObject() ? "" : o.get("area").toString();
     if (!area.isEmpty() && GeometryJson.parse(area).isEmpty())
-      throw JobProblem.refused("The expected area can't be read; draw it again. Nothing was made.");
+      throw Refusal.refused("The expected area can't be read; draw it again. Nothing was made.");
     String system = o.getString("system", "EPSG:4326").replaceAll(" .*", "");
     if (CoordinateSystems.code(system).isEmpty())
-      throw JobProblem.refused(
+      throw Refusal.refused(
           "“"
               + system
               + "” is no coordinate system that is known here; give its EPSG number, such as EPSG:27700. Nothing was made.");

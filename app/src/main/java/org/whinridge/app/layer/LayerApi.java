@@ -18,7 +18,7 @@ import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
 import org.whinridge.app.project.Projects;
-import org.whinridge.app.shell.JobProblem;
+import org.whinridge.app.shell.Refusal;
 import org.whinridge.core.layer.Feature;
 import org.whinridge.core.look.Picture;
 import org.whinridge.core.place.GeometryJson;
@@ -115,7 +115,7 @@ class LayerApi {
           (parts.length == 4 ? Numbers.read(parts[i]) : java.util.OptionalDouble.empty())
               .orElseThrow(
                   () ->
-                      JobProblem.refused(
+                      Refusal.refused(
                           "A box is four numbers in degrees: west, south, east, north."));
     return new Envelope(n[0], n[2], n[1], n[3]);
   }
@@ -135,7 +135,7 @@ class LayerApi {
       @RequestParam(defaultValue = "") String look) {
     Layer layer = layer(project, id);
     if (z < 0 || z > 22 || x < 0 || y < 0 || x >= 1 << z || y >= 1 << z)
-      throw JobProblem.notFound("map tile");
+      throw Refusal.notFound("map tile");
     return ResponseEntity.ok()
         .header("Cache-Control", "private, max-age=86400")
         .header("Content-Type", "application/vnd.mapbox-vector-tile")
@@ -221,7 +221,7 @@ class LayerApi {
   ResponseEntity<String> card(
       @PathVariable String project, @PathVariable UUID id, @PathVariable UUID feature) {
     Layer layer = layer(project, id);
-    Feature f = layers.feature(layer, feature).orElseThrow(() -> JobProblem.notFound("feature"));
+    Feature f = layers.feature(layer, feature).orElseThrow(() -> Refusal.notFound("feature"));
     JsonArray values = new JsonArray();
     layer
         .schema()

@@ -18,7 +18,7 @@ import org.hibernate.Transaction;
 import org.locationtech.jts.geom.Geometry;
 import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.stereotype.Service;
-import org.whinridge.app.shell.JobProblem;
+import org.whinridge.app.shell.Refusal;
 import org.whinridge.core.layer.Feature;
 import org.whinridge.core.layer.Schema;
 import org.whinridge.core.merge.Merge;
@@ -119,7 +119,7 @@ public class LayerChanges {
       Transaction t = s.beginTransaction();
       try {
         LayerEntity l = s.get(LayerEntity.class, layer, LockMode.PESSIMISTIC_WRITE);
-        if (l == null) throw JobProblem.notFound("layer");
+        if (l == null) throw Refusal.notFound("layer");
         Touched touched = new Touched();
         out = step.on(s, l, touched);
         few = touched.few(s, l);
@@ -148,11 +148,11 @@ public class LayerChanges {
           (s, l, touched) -> {
             LedgerEntity act = s.get(LedgerEntity.class, group);
             if (act == null || !layer.equals(act.layerId) || !group.equals(act.groupId))
-              throw JobProblem.notFound("act in the ledger of this layer");
+              throw Refusal.notFound("act in the ledger of this layer");
             if (act.takenBackBy != null)
-              throw JobProblem.conflict("This was taken back already. Nothing was changed.");
+              throw Refusal.conflict("This was taken back already. Nothing was changed.");
             if (act.cause.equals(TAKEN_BACK))
-              throw JobProblem.refused("What was taken back can't be taken back in turn.");
+              throw Refusal.refused("What was taken back can't be taken back in turn.");
             if (act.beforeValues.equals(MADE_THE_LAYER)) return layerGone(s, l, act, person);
             return undo(s, l, act, person, touched);
           });
@@ -166,7 +166,7 @@ public class LayerChanges {
   private TakenBack layerGone(StatelessSession s, LayerEntity l, LedgerEntity act, String person) {
     List<String> built = uses.stream().flatMap(u -> u.of(l.id).stream()).toList();
     if (!built.isEmpty())
-      throw JobProblem.conflict(
+      throw Refusal.conflict(
           "“"
               + l.name
               + "” can't be taken back: "
@@ -181,7 +181,7 @@ public class LayerChanges {
             .setParameter("back", TAKEN_BACK)
             .getSingleResult();
     if (later > 0)
-      throw JobProblem.conflict(
+      throw Refusal.conflict(
           "“"
               + l.name
               + "” was changed since it was made. Take those changes back first; nothing was changed.");
@@ -230,7 +230,7 @@ public class LayerChanges {
           .json()
           .toString()
           .equals(Schema.read(Json.parse(l.schema).asObject()).json().toString()))
-        throw JobProblem.conflict(
+        throw Refusal.conflict(
             "The fields were changed again since. Take the later change back first; nothing was changed.");
       b.schema(Schema.read(before.get(SCHEMA).asObject()));
     }

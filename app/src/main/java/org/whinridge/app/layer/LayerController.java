@@ -11,7 +11,7 @@ import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.servlet.mvc.support.RedirectAttributes;
 import org.whinridge.app.project.DeskPage;
 import org.whinridge.app.project.Project;
-import org.whinridge.app.shell.JobProblem;
+import org.whinridge.app.shell.Refusal;
 
 @Controller
 class LayerController {
@@ -111,7 +111,7 @@ class LayerController {
               + (t.restored() == 1 ? " feature is" : " features are")
               + " as before.");
       if (!t.left().isEmpty()) flash.addFlashAttribute("notes", t.left());
-    } catch (JobProblem e) {
+    } catch (Refusal e) {
       flash.addFlashAttribute("problem", e.getMessage());
     }
     return "redirect:/p/" + project + "/layers/" + id + "/history";

@@ -13,7 +13,7 @@ import java.util.UUID;
 import java.util.stream.Collectors;
 import org.locationtech.jts.geom.Geometry;
 import org.springframework.stereotype.Service;
-import org.whinridge.app.shell.JobProblem;
+import org.whinridge.app.shell.Refusal;
 import org.whinridge.core.layer.Feature;
 import org.whinridge.core.layer.Field;
 import org.whinridge.core.layer.NewFeature;
@@ -90,7 +90,7 @@ class LayerEditing {
     for (Edit e : edits) {
       Feature f = now.get(e.id.toString());
       if (!e.isNew && (f == null || f.version() != e.version))
-        throw JobProblem.conflict(
+        throw Refusal.conflict(
             "“"
                 + (f == null ? e.id : layer.schema().caption(f.values()))
                 + "” was "
@@ -126,7 +126,7 @@ class LayerEditing {
             Optional.ofNullable(before).flatMap(Feature::geometry),
             schema.kind());
     if (fault.isPresent())
-      throw JobProblem.refused(
+      throw Refusal.refused(
           "“"
               + (before == null ? "A new feature" : schema.caption(before.values()))
               + "” can't be written: "
@@ -141,19 +141,19 @@ class LayerEditing {
 
   private static List<Edit> read(Schema schema, String body) {
     if (body.length() > LONGEST)
-      throw JobProblem.refused(
+      throw Refusal.refused(
           "This is more than can be written at once. Nothing was written; write in parts.");
     JsonValue v;
     try {
       v = Json.parse(body);
     } catch (ParseException e) {
-      throw JobProblem.refused("This is not JSON: " + e.getMessage() + ". Nothing was written.");
+      throw Refusal.refused("This is not JSON: " + e.getMessage() + ". Nothing was written.");
     }
     JsonValue edits = v.isObject() ? v.asObject().get("edits") : null;
     if (edits == null || !edits.isArray() || edits.asArray().isEmpty())
-      throw JobProblem.refused("There is nothing to write.");
+      throw Refusal.refused("There is nothing to write.");
     if (edits.asArray().size() > MOST)
-      throw JobProblem.refused(
+      throw Refusal.refused(
           "At most "
               + MOST
               + " features are written at once. Nothing was written; write in parts.");
@@ -171,7 +171,7 @@ class LayerEditing {
           set == null || !set.isObject() ? Map.of() : schema.readValues(set.asObject());
       for (String name : values.keySet())
         if (schema.field(name).isEmpty())
-          throw JobProblem.refused("The layer has no field “" + name + "”. Nothing was written.");
+          throw Refusal.refused("The layer has no field “" + name + "”. Nothing was written.");
       Map<String, Value> fitted = new LinkedHashMap<>();
       values.forEach(
           (name, x) -> fitted.put(name, schema.field(name).map((Field f) -> f.fit(x)).orElse(x)));
@@ -191,10 +191,10 @@ class LayerEditing {
                   ? Optional.empty()
                   : Optional.of(UUID.fromString(o.get("like").asString())));
       if (e.isNew && geometry.isEmpty())
-        throw JobProblem.refused("A new feature has no shape. Nothing was written.");
+        throw Refusal.refused("A new feature has no shape. Nothing was written.");
       return e;
     } catch (IllegalArgumentException | UnsupportedOperationException e) {
-      throw JobProblem.refused(
+      throw Refusal.refused(
           "A change can't be read: " + e.getMessage() + ". Nothing was written.");
     }
   }

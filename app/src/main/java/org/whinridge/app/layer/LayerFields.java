@@ -11,7 +11,7 @@ import org.slf4j.LoggerFactory;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.event.TransactionPhase;
 import org.springframework.transaction.event.TransactionalEventListener;
-import org.whinridge.app.shell.JobProblem;
+import org.whinridge.app.shell.Refusal;
 import org.whinridge.core.layer.Code;
 import org.whinridge.core.layer.CodesFrom;
 import org.whinridge.core.layer.Feature;
@@ -67,7 +67,7 @@ public class LayerFields {
     try {
       return SchemaChange.between(layer.schema(), after);
     } catch (IllegalArgumentException e) {
-      throw JobProblem.refused(
+      throw Refusal.refused(
           "The fields can't be so: " + e.getMessage() + ". Nothing was changed.");
     }
   }
@@ -88,7 +88,7 @@ public class LayerFields {
           person,
           batch -> {
             if (!batch.schemaOfValues().json().toString().equals(layer.schema().json().toString()))
-              throw JobProblem.conflict(
+              throw Refusal.conflict(
                   "Somebody else changed the fields meanwhile. Look at them again; nothing was changed.");
             batch.schema(after);
             layers.each(
@@ -145,7 +145,7 @@ public class LayerFields {
         .schema()
         .field(name)
         .orElseThrow(
-            () -> JobProblem.refused("“" + layer.name() + "” has no field “" + name + "”."));
+            () -> Refusal.refused("“" + layer.name() + "” has no field “" + name + "”."));
   }
 
   /**
@@ -168,7 +168,7 @@ public class LayerFields {
       if (after.equals(l.schema())) continue;
       try {
         change(l, after, "in step", "code lists in step with " + source.name(), "Whinridge");
-      } catch (JobProblem p) {
+      } catch (Refusal p) {
         LOG.warn(
             "code lists of {} could not follow {}: {}", l.name(), source.name(), p.getMessage());
       }

@@ -13,7 +13,7 @@ import org.slf4j.LoggerFactory;
 import org.springframework.boot.context.event.ApplicationStartedEvent;
 import org.springframework.context.event.EventListener;
 import org.springframework.stereotype.Service;
-import org.whinridge.app.shell.JobProblem;
+import org.whinridge.app.shell.Refusal;
 import org.whinridge.core.layer.Feature;
 import org.whinridge.core.layer.Schema;
 import org.whinridge.core.layer.SchemaChange;
@@ -72,10 +72,10 @@ public class LayerMaking {
   public void checkName(UUID project, String name) {
     String clean = name.strip();
     if (clean.isEmpty() || clean.length() > 120)
-      throw JobProblem.refused(
+      throw Refusal.refused(
           "A layer needs a name of 1 to 120 characters. Nothing was imported.");
     if (layers.existsByProjectIdAndName(project, clean))
-      throw JobProblem.refused(
+      throw Refusal.refused(
           "This project already has a layer called “"
               + clean
               + "”. Choose another name; nothing was imported.");

@@ -10,7 +10,7 @@ import java.util.function.BiFunction;
 import org.locationtech.jts.geom.Envelope;
 import org.locationtech.jts.io.WKTWriter;
 import org.springframework.stereotype.Service;
-import org.whinridge.app.shell.JobProblem;
+import org.whinridge.app.shell.Refusal;
 import org.whinridge.core.layer.Feature;
 import org.whinridge.core.layer.LayerScope;
 import org.whinridge.core.layer.Schema;
@@ -79,7 +79,7 @@ public class LayerQueries {
         .orElseThrow(
             () -> {
               var p = out.problems().get(0);
-              return JobProblem.refused(
+              return Refusal.refused(
                   "The filter can't be used, at character "
                       + (p.at().from() + 1)
                       + ": "

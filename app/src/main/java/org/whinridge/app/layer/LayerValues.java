@@ -10,7 +10,7 @@ import java.util.Set;
 import java.util.UUID;
 import java.util.function.Function;
 import org.springframework.stereotype.Service;
-import org.whinridge.app.shell.JobProblem;
+import org.whinridge.app.shell.Refusal;
 import org.whinridge.core.layer.Code;
 import org.whinridge.core.layer.Field;
 import org.whinridge.core.layer.FieldType;
@@ -40,7 +40,7 @@ class LayerValues {
     return layer
         .schema()
         .field(name)
-        .orElseThrow(() -> JobProblem.notFound("field in “" + layer.name() + "”"));
+        .orElseThrow(() -> Refusal.notFound("field in “" + layer.name() + "”"));
   }
 
   /** What a field's values look like. */
@@ -113,7 +113,7 @@ class LayerValues {
     String clean = good.strip();
     Value to = clean.isEmpty() ? Value.EMPTY : Reading.PLAIN.read(Value.text(clean), field.type());
     if (!field.holds(to))
-      throw JobProblem.refused(
+      throw Refusal.refused(
           "“"
               + clean
               + "” is no "
@@ -123,7 +123,7 @@ class LayerValues {
     Set<String> from = new LinkedHashSet<>(spellings);
     from.remove(to.plain());
     if (from.isEmpty())
-      throw JobProblem.refused(
+      throw Refusal.refused(
           "Choose at least one spelling that should become “" + clean + "”. Nothing was changed.");
     String summary =
         field.label() + ": " + said(from) + " → " + (clean.isEmpty() ? "empty" : clean);
@@ -199,7 +199,7 @@ class LayerValues {
       Layer layer, Field field, List<String> chosen, CodeProposal proposal, String person) {
     List<Code> codes = proposal.codes(chosen);
     if (codes.isEmpty())
-      throw JobProblem.refused("Choose at least one value for the code list. Nothing was changed.");
+      throw Refusal.refused("Choose at least one value for the code list. Nothing was changed.");
     Map<String, String> codeOf = new LinkedHashMap<>();
     for (Code c : codes) codeOf.put(c.label(), c.code());
     FieldType type = field.type() == FieldType.TEXT ? FieldType.CODE : field.type();
@@ -290,7 +290,7 @@ class LayerValues {
       fresh.add(Field.of(name, labels.get(i).strip(), preview.types().get(i)));
     }
     if (fresh.stream().allMatch(java.util.Objects::isNull))
-      throw JobProblem.refused(
+      throw Refusal.refused(
           "Name at least one part, so that it becomes a field. Nothing was changed.");
     List<Field> all = new ArrayList<>(layer.schema().fields());
     int at = all.indexOf(field) + 1;

@@ -20,7 +20,7 @@ import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.data.domain.Limit;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
-import org.whinridge.app.shell.JobProblem;
+import org.whinridge.app.shell.Refusal;
 import org.whinridge.core.layer.Feature;
 import org.whinridge.core.layer.Field;
 import org.whinridge.core.layer.Schema;
@@ -109,12 +109,12 @@ public class Layers {
         .findByIdAndProjectId(id, project)
         .filter(e -> e.state.equals(HERE))
         .map(Layers::of)
-        .orElseThrow(() -> JobProblem.notFound("layer"));
+        .orElseThrow(() -> Refusal.notFound("layer"));
   }
 
   /** A layer by its id alone, for modules that have checked the project already. */
   public Layer byId(UUID id) {
-    return layers.findById(id).map(Layers::of).orElseThrow(() -> JobProblem.notFound("layer"));
+    return layers.findById(id).map(Layers::of).orElseThrow(() -> Refusal.notFound("layer"));
   }
 
   /** All features of a layer, one at a time; memory stays flat however many there are. */
@@ -236,14 +236,14 @@ public class Layers {
   @Transactional
   public long write(FeatureChange change) {
     LayerEntity layer =
-        layers.lock(change.layerId()).orElseThrow(() -> JobProblem.notFound("layer"));
+        layers.lock(change.layerId()).orElseThrow(() -> Refusal.notFound("layer"));
     Schema schema = of(layer).schema();
     FeatureEntity e =
         change.isNew()
             ? fresh(layer, change)
             : features
                 .lock(change.featureId(), change.layerId())
-                .orElseThrow(() -> JobProblem.notFound("feature"));
+                .orElseThrow(() -> Refusal.notFound("feature"));
     Map<String, Value> values =
         new LinkedHashMap<>(schema.readValues(Json.parse(e.attrs).asObject()));
     Map<String, Value> before = new LinkedHashMap<>();
@@ -293,7 +293,7 @@ public class Layers {
 
   private FeatureEntity fresh(LayerEntity layer, FeatureChange change) {
     if (features.existsById(change.featureId()))
-      throw JobProblem.conflict(
+      throw Refusal.conflict(
           "A feature with this id is on a layer already. Nothing was written.");
     FeatureEntity e = new FeatureEntity();
     e.id = change.featureId();

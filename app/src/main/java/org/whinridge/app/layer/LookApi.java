@@ -18,7 +18,7 @@ import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
 import org.whinridge.app.project.Projects;
-import org.whinridge.app.shell.JobProblem;
+import org.whinridge.app.shell.Refusal;
 import org.whinridge.core.layer.Field;
 import org.whinridge.core.look.Breaks;
 import org.whinridge.core.look.Colour;
@@ -63,23 +63,23 @@ class LookApi {
       JsonValue v = Json.parse(body);
       if (v.isObject()) return v.asObject();
     } catch (ParseException e) {
-      throw JobProblem.refused("This is not JSON: " + e.getMessage() + ". Nothing was changed.");
+      throw Refusal.refused("This is not JSON: " + e.getMessage() + ". Nothing was changed.");
     }
-    throw JobProblem.refused("A JSON object was expected. Nothing was changed.");
+    throw Refusal.refused("A JSON object was expected. Nothing was changed.");
   }
 
   private static Look look(String json) {
     try {
       return Look.read(json);
     } catch (IllegalArgumentException e) {
-      throw JobProblem.refused(
+      throw Refusal.refused(
           "The look can't be used: " + e.getMessage() + ". Nothing was changed.");
     }
   }
 
   private static Look look(JsonObject body) {
     JsonValue v = body.get("look");
-    if (v == null) throw JobProblem.refused("The look is missing. Nothing was changed.");
+    if (v == null) throw Refusal.refused("The look is missing. Nothing was changed.");
     return look(v.toString());
   }
 
@@ -185,7 +185,7 @@ class LookApi {
             .field(o.getString("field", ""))
             .orElseThrow(
                 () ->
-                    JobProblem.refused(
+                    Refusal.refused(
                         "Choose the field that sorts the features. Nothing was changed."));
     Ramp ramp =
         Ramp.of(o.getString("ramp", "")).orElse(by == Look.By.CODE ? Ramp.ASSORTED : Ramp.PEAT);
@@ -199,7 +199,7 @@ class LookApi {
             o.getInt("classes", 5),
             ramp);
     if (made.classes().isEmpty())
-      throw JobProblem.refused(
+      throw Refusal.refused(
           "“"
               + field.label()
               + "” has no numbers in this layer, so that no classes can be made of it. Choose another field; nothing was changed.");
@@ -229,7 +229,7 @@ class LookApi {
       r.notes().forEach(notes::add);
       return new JsonObject().add("icon", r.icon().json()).add("notes", notes).toString();
     } catch (FileProblem e) {
-      throw JobProblem.refused(e.getMessage() + " Nothing was changed.");
+      throw Refusal.refused(e.getMessage() + " Nothing was changed.");
     }
   }
 
@@ -253,7 +253,7 @@ class LookApi {
     int[] entries =
         ready
             .draw(
-                layers.feature(layer, feature).orElseThrow(() -> JobProblem.notFound("feature")),
+                layers.feature(layer, feature).orElseThrow(() -> Refusal.notFound("feature")),
                 LayerQueries.clock())
             .entries();
     return ResponseEntity.ok(

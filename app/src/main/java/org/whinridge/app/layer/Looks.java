@@ -7,7 +7,7 @@ import java.util.Optional;
 import java.util.UUID;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
-import org.whinridge.app.shell.JobProblem;
+import org.whinridge.app.shell.Refusal;
 import org.whinridge.app.shell.Sha256;
 import org.whinridge.core.look.Look;
 import org.whinridge.core.look.ReadyLook;
@@ -44,7 +44,7 @@ public class Looks {
   }
 
   private LayerEntity entity(UUID id) {
-    return layers.findById(id).orElseThrow(() -> JobProblem.notFound("layer"));
+    return layers.findById(id).orElseThrow(() -> Refusal.notFound("layer"));
   }
 
   /** The saved look made ready. */
@@ -89,9 +89,9 @@ public class Looks {
    */
   @Transactional
   public long save(Layer layer, Look look, long revision) {
-    LayerEntity e = layers.lock(layer.id()).orElseThrow(() -> JobProblem.notFound("layer"));
+    LayerEntity e = layers.lock(layer.id()).orElseThrow(() -> Refusal.notFound("layer"));
     if (e.lookRevision != revision)
-      throw JobProblem.conflict(
+      throw Refusal.conflict(
           "Somebody else saved a look for “"
               + layer.name()
               + "” meanwhile. Yours is still on this page: take it out as a file, load the page again and bring it in, or make your changes to the newer one.");

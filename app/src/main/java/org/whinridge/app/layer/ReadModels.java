@@ -11,7 +11,7 @@ import org.springframework.beans.factory.annotation.Value;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.event.TransactionPhase;
 import org.springframework.transaction.event.TransactionalEventListener;
-import org.whinridge.app.shell.JobProblem;
+import org.whinridge.app.shell.Refusal;
 import org.whinridge.core.read.LayerColumns;
 
 /**
@@ -42,7 +42,7 @@ public class ReadModels {
   /**
    * Reads in a layer's model, which does not change meanwhile.
    *
-   * @throws JobProblem when the layer is too large for the memory set aside
+   * @throws Refusal when the layer is too large for the memory set aside
    */
   public <T> T read(Layer layer, Function<LayerColumns, T> use) {
     Kept k;
@@ -69,7 +69,7 @@ public class ReadModels {
           (long) layer.count()
               * (BYTES_GUESSED + (long) BYTES_PER_FIELD * layer.schema().fields().size());
       if (guess > most)
-        throw JobProblem.refused(
+        throw Refusal.refused(
             "“"
                 + layer.name()
                 + "” has "

@@ -18,7 +18,7 @@ import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.servlet.mvc.support.RedirectAttributes;
 import org.whinridge.app.project.DeskPage;
 import org.whinridge.app.project.Project;
-import org.whinridge.app.shell.JobProblem;
+import org.whinridge.app.shell.Refusal;
 import org.whinridge.core.layer.Field;
 import org.whinridge.core.layer.FieldType;
 import org.whinridge.core.profile.CodeProposal;
@@ -189,7 +189,7 @@ class ValuesController {
           "done",
           d.changed() + (d.changed() == 1 ? " feature was" : " features were") + " changed.");
       flash.addFlashAttribute("act", d.group());
-    } catch (JobProblem e) {
+    } catch (Refusal e) {
       flash.addFlashAttribute("problem", e.getMessage());
     } catch (IllegalArgumentException e) {
       flash.addFlashAttribute(

@@ -23,7 +23,7 @@ import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import org.whinridge.app.project.Projects;
 import org.whinridge.app.shell.DataFolder;
-import org.whinridge.app.shell.JobProblem;
+import org.whinridge.app.shell.Refusal;
 import org.whinridge.core.look.Colour;
 import org.whinridge.formats.FileProblem;
 import org.whinridge.formats.tiles.TilePictures;
@@ -106,7 +106,7 @@ public class Basemaps {
   /**
    * Takes in a file; it is moved into the data folder, or left where it is when it is refused.
    *
-   * @throws JobProblem when it is no basemap, in words
+   * @throws Refusal when it is no basemap, in words
    */
   @Transactional
   public Basemap add(UUID project, String wanted, Path file, String person) throws IOException {
@@ -114,7 +114,7 @@ public class Basemaps {
     try {
       t = TilePictures.open(file);
     } catch (FileProblem e) {
-      throw JobProblem.refused(e.getMessage() + " Nothing was kept.");
+      throw Refusal.refused(e.getMessage() + " Nothing was kept.");
     }
     BasemapEntity e = new BasemapEntity();
     e.id = UUID.randomUUID();
@@ -180,13 +180,13 @@ public class Basemaps {
     try {
       return pictures(project, id).tile(level, column, row);
     } catch (FileProblem e) {
-      throw JobProblem.refused("The basemap's file can't be read: " + e.getMessage());
+      throw Refusal.refused("The basemap's file can't be read: " + e.getMessage());
     }
   }
 
   /** The tiles of a project's basemap, for whoever takes many. */
   public TilePictures pictures(UUID project, UUID id) throws FileProblem {
-    repository.findByIdAndProjectId(id, project).orElseThrow(() -> JobProblem.notFound("basemap"));
+    repository.findByIdAndProjectId(id, project).orElseThrow(() -> Refusal.notFound("basemap"));
     synchronized (open) {
       TilePictures t = open.get(id);
       if (t == null) {
@@ -203,7 +203,7 @@ public class Basemaps {
     repository.delete(
         repository
             .findByIdAndProjectId(id, project)
-            .orElseThrow(() -> JobProblem.notFound("basemap")));
+            .orElseThrow(() -> Refusal.notFound("basemap")));
     repository.flush();
     synchronized (open) {
       open.remove(id);

@@ -26,7 +26,7 @@ import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestMethod;
 import org.whinridge.app.project.DeskPage;
 import org.whinridge.app.project.Projects;
-import org.whinridge.app.shell.JobProblem;
+import org.whinridge.app.shell.Refusal;
 import org.whinridge.app.shell.TusUploads;
 import org.whinridge.formats.tiles.TilePictures;
 
@@ -68,9 +68,9 @@ class MapController {
         return ResponseEntity.ok(
             maps.save(projects.byKey(project).id(), v.asObject()).json().toString());
     } catch (ParseException e) {
-      throw JobProblem.refused("This is not JSON: " + e.getMessage() + ". Nothing was saved.");
+      throw Refusal.refused("This is not JSON: " + e.getMessage() + ". Nothing was saved.");
     }
-    throw JobProblem.refused("A JSON object was expected. Nothing was saved.");
+    throw Refusal.refused("A JSON object was expected. Nothing was saved.");
   }
 
   @GetMapping(value = "/api/p/{project}/basemaps", produces = MediaType.APPLICATION_JSON_VALUE)

@@ -28,7 +28,7 @@ import org.whinridge.app.layer.LayerQueries;
 import org.whinridge.app.photo.Photo;
 import org.whinridge.app.photo.Photos;
 import org.whinridge.app.shell.DataFolder;
-import org.whinridge.app.shell.JobProblem;
+import org.whinridge.app.shell.Refusal;
 import org.whinridge.core.layer.Feature;
 import org.whinridge.core.layer.Field;
 import org.whinridge.core.read.LayerColumns;
@@ -81,8 +81,8 @@ class Exports {
     }
   }
 
-  private static JobProblem refused(Order o, IOException e) {
-    return JobProblem.refused(
+  private static Refusal refused(Order o, IOException e) {
+    return Refusal.refused(
         "The "
             + o.format().said()
             + " can't be written: "

@@ -6,7 +6,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
 import org.whinridge.app.layer.Layer;
-import org.whinridge.app.shell.JobProblem;
+import org.whinridge.app.shell.Refusal;
 import org.whinridge.core.place.CoordinateSystem;
 import org.whinridge.formats.OutColumns;
 
@@ -72,17 +72,17 @@ record Order(
 
     static Format of(String id) {
       for (Format f : values()) if (f.id().equals(id)) return f;
-      throw JobProblem.notFound("output format");
+      throw Refusal.notFound("output format");
     }
   }
 
   Order {
-    if (layers.isEmpty()) throw JobProblem.refused("Choose at least one layer to take out.");
+    if (layers.isEmpty()) throw Refusal.refused("Choose at least one layer to take out.");
     if (layers.size() > 1 && !(filter.isBlank() && only.isEmpty()))
-      throw JobProblem.refused(
+      throw Refusal.refused(
           "A filter is for one layer; choose one layer, or leave the filter empty.");
     if (!system.code().startsWith("EPSG:"))
-      throw JobProblem.refused("Choose a coordinate system by its EPSG number.");
+      throw Refusal.refused("Choose a coordinate system by its EPSG number.");
   }
 
   /** Whether the file is a zip archive: a Shapefile, or several layers in a format for one. */
@@ -102,7 +102,7 @@ record Order(
         org.whinridge.formats.crs.CoordinateSystems.code(code.replaceAll(" .*", ""));
     return s.orElseThrow(
         () ->
-            JobProblem.refused(
+            Refusal.refused(
                 "“"
                     + code
                     + "” is no coordinate system that is known here; give its EPSG number, such as EPSG:27700."));

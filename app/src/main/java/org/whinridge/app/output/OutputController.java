@@ -22,7 +22,7 @@ import org.whinridge.app.layer.Layers;
 import org.whinridge.app.project.DeskPage;
 import org.whinridge.app.project.Project;
 import org.whinridge.app.project.Projects;
-import org.whinridge.app.shell.JobProblem;
+import org.whinridge.app.shell.Refusal;
 import org.whinridge.core.place.CoordinateSystem;
 import org.whinridge.formats.OutColumns;
 
@@ -63,7 +63,7 @@ class OutputController {
       try {
         Layer l = layers.get(p.id(), layer.get(0));
         model.addAttribute("matching", queries.count(l, filter));
-      } catch (JobProblem e) {
+      } catch (Refusal e) {
         model.addAttribute("problem", e.getMessage());
       }
     return "outputs";
@@ -95,7 +95,7 @@ class OutputController {
               wkt),
           r);
       return null;
-    } catch (JobProblem e) {
+    } catch (Refusal e) {
       back.addFlashAttribute("problem", e.getMessage());
       return "redirect:/p/"
           + project

@@ -19,7 +19,7 @@ import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import org.whinridge.app.layer.Layers;
 import org.whinridge.app.shell.DataFolder;
-import org.whinridge.app.shell.JobProblem;
+import org.whinridge.app.shell.Refusal;
 import org.whinridge.app.shell.Sha256;
 
 /** Photos by content hash. Their bytes are final on the device and are never rewritten here. */
@@ -97,9 +97,9 @@ public class Photos {
    */
   @Transactional
   public void receive(UUID id, Path upload) throws IOException {
-    PhotoEntity e = repository.findById(id).orElseThrow(() -> JobProblem.notFound("photo"));
+    PhotoEntity e = repository.findById(id).orElseThrow(() -> Refusal.notFound("photo"));
     if (Files.size(upload) != e.bytes || !Sha256.of(upload).equals(e.sha256))
-      throw JobProblem.refused(
+      throw Refusal.refused(
           "The photo arrived damaged: its content is not what the device announced. It will be sent again.");
     Path target = file(e.sha256);
     Files.createDirectories(target.getParent());

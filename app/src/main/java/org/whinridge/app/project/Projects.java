@@ -5,7 +5,7 @@ import java.util.Optional;
 import java.util.UUID;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
-import org.whinridge.app.shell.JobProblem;
+import org.whinridge.app.shell.Refusal;
 
 /** Projects by key and id. */
 @Service
@@ -26,7 +26,7 @@ public class Projects {
     return repository
         .findByProjectKey(key)
         .map(Projects::of)
-        .orElseThrow(() -> JobProblem.notFound("project"));
+        .orElseThrow(() -> Refusal.notFound("project"));
   }
 
   /** The project with that id. */
@@ -34,7 +34,7 @@ public class Projects {
     return repository
         .findById(id)
         .map(Projects::of)
-        .orElseThrow(() -> JobProblem.notFound("project"));
+        .orElseThrow(() -> Refusal.notFound("project"));
   }
 
   /** All projects. */
@@ -63,7 +63,7 @@ public class Projects {
 
   /** The project's map as it was saved last. */
   public SavedMap map(UUID id) {
-    ProjectEntity e = repository.findById(id).orElseThrow(() -> JobProblem.notFound("project"));
+    ProjectEntity e = repository.findById(id).orElseThrow(() -> Refusal.notFound("project"));
     return new SavedMap(Optional.ofNullable(e.map), e.mapRevision);
   }
 
@@ -74,9 +74,9 @@ public class Projects {
    */
   @Transactional
   public void saveMap(UUID id, String json, long revision) {
-    ProjectEntity e = repository.lock(id).orElseThrow(() -> JobProblem.notFound("project"));
+    ProjectEntity e = repository.lock(id).orElseThrow(() -> Refusal.notFound("project"));
     if (e.mapRevision != revision)
-      throw JobProblem.conflict(
+      throw Refusal.conflict(
           "Somebody else saved the project's map meanwhile. Load the page again to see theirs; yours was not saved.");
     e.map = json;
     e.mapRevision++;

@@ -23,7 +23,7 @@ import org.whinridge.app.photo.Photos;
 import org.whinridge.app.project.DeskPage;
 import org.whinridge.app.project.Project;
 import org.whinridge.app.project.Projects;
-import org.whinridge.app.shell.JobProblem;
+import org.whinridge.app.shell.Refusal;
 
 @Controller
 class ReviewController {
@@ -130,7 +130,7 @@ class ReviewController {
     Project p = projects.byKey(project);
     try {
       flash.addFlashAttribute("done", deed.apply(p));
-    } catch (JobProblem e) {
+    } catch (Refusal e) {
       flash.addFlashAttribute("problem", e.getMessage());
     }
     return "redirect:/p/" + p.key() + "/hand-ins/" + visit;
@@ -143,7 +143,7 @@ class ReviewController {
       @PathVariable UUID id,
       @RequestParam(defaultValue = "false") boolean whole)
       throws IOException {
-    Photo photo = photos.find(id).orElseThrow(() -> JobProblem.notFound("photo"));
+    Photo photo = photos.find(id).orElseThrow(() -> Refusal.notFound("photo"));
     review.visit(projects.byKey(project).id(), photo.visitId());
     var bytes = whole ? photos.bytes(photo).map(this::all) : photos.smallPicture(photo);
     return bytes
@@ -153,7 +153,7 @@ class ReviewController {
                     .cacheControl(CacheControl.maxAge(7, TimeUnit.DAYS).cachePrivate())
                     .header("X-Content-Type-Options", "nosniff")
                     .body(b))
-        .orElseThrow(() -> JobProblem.notFound("picture for this photo yet"));
+        .orElseThrow(() -> Refusal.notFound("picture for this photo yet"));
   }
 
   private byte[] all(java.nio.file.Path p) {

@@ -22,7 +22,7 @@ import org.whinridge.app.layer.Layers;
 import org.whinridge.app.photo.Photo;
 import org.whinridge.app.photo.Photos;
 import org.whinridge.app.round.Rounds;
-import org.whinridge.app.shell.JobProblem;
+import org.whinridge.app.shell.Refusal;
 import org.whinridge.core.form.KeptRows;
 import org.whinridge.core.form.Section;
 import org.whinridge.core.layer.Feature;
@@ -268,7 +268,7 @@ class ReviewDesk {
             .lock(layer, v.featureId())
             .orElseThrow(
                 () ->
-                    JobProblem.conflict(
+                    Refusal.conflict(
                         "The feature is not on the layer any more. Send the visit back, or bring the feature back first; nothing was written."));
     Merge.Result merge = VisitMerge.of(v.document(), layer, now);
     Map<String, Value> writes = new LinkedHashMap<>(merge.writes());
@@ -276,7 +276,7 @@ class ReviewDesk {
       String decision = decisions.getOrDefault(clash.field(), "");
       if (decision.equals("mine")) writes.put(clash.field(), clash.mine());
       else if (!decision.equals("layer"))
-        throw JobProblem.refused(
+        throw Refusal.refused(
             "Choose a value for “"
                 + layer.schema().field(clash.field()).map(Field::label).orElse("Place")
                 + "” first: the layer and the field disagree. Nothing was written.");
@@ -306,7 +306,7 @@ class ReviewDesk {
     visit(project, id);
     Visit v = visits.lock(id, Visits.OPEN);
     if (note.isBlank())
-      throw JobProblem.refused(
+      throw Refusal.refused(
           "Say what should be mended, so that " + v.person() + " can. The visit still waits.");
     visits.decide(id, "sent back", note.strip(), person);
     v.roundId().ifPresent(r -> rounds.mark(r, v.featureId(), "sent back", note.strip()));
@@ -331,7 +331,7 @@ class ReviewDesk {
                       .lock(layer, v.featureId())
                       .orElseThrow(
                           () ->
-                              JobProblem.conflict(
+                              Refusal.conflict(
                                   "The feature is not on the layer any more. Nothing was taken back."));
               Map<String, Value> current = new LinkedHashMap<>(now.values());
               now.geometry().ifPresent(g -> current.put(Merge.GEOMETRY, new Value.Place(g)));

@@ -24,7 +24,7 @@ import org.whinridge.app.people.People;
 import org.whinridge.app.project.DeskPage;
 import org.whinridge.app.project.Project;
 import org.whinridge.app.project.Projects;
-import org.whinridge.app.shell.JobProblem;
+import org.whinridge.app.shell.Refusal;
 import org.whinridge.core.layer.Feature;
 import org.whinridge.core.value.Numbers;
 
@@ -97,7 +97,7 @@ class RoundController {
           "done",
           "The round is ready. " + person + " finds it in the day book at the next contact.");
       return "redirect:/p/" + p.key() + "/rounds/" + id;
-    } catch (JobProblem e) {
+    } catch (Refusal e) {
       flash.addFlashAttribute("problem", e.getMessage());
       return "redirect:/p/" + p.key() + "/rounds/new?form=" + form;
     }

@@ -16,7 +16,7 @@ import org.whinridge.app.form.Forms;
 import org.whinridge.app.layer.Layer;
 import org.whinridge.app.layer.Layers;
 import org.whinridge.app.people.People;
-import org.whinridge.app.shell.JobProblem;
+import org.whinridge.app.shell.Refusal;
 import org.whinridge.core.layer.Feature;
 import org.whinridge.core.round.StopOrder;
 
@@ -86,14 +86,14 @@ public class Rounds {
   public Round get(UUID project, UUID id) {
     return with(rounds.findByIdAndProjectId(id, project).stream().toList()).stream()
         .findFirst()
-        .orElseThrow(() -> JobProblem.notFound("round"));
+        .orElseThrow(() -> Refusal.notFound("round"));
   }
 
   /** A round that this person has been given. */
   public Round forPerson(UUID id, String person) {
     return with(rounds.findById(id).filter(r -> r.person.equals(person)).stream().toList()).stream()
         .findFirst()
-        .orElseThrow(() -> JobProblem.notFound("round"));
+        .orElseThrow(() -> Refusal.notFound("round"));
   }
 
   /**
@@ -117,30 +117,30 @@ public class Rounds {
     FormDraft form = forms.get(project, plan.form());
     String name = plan.name().strip();
     if (name.isEmpty() || name.length() > 120)
-      throw JobProblem.refused("A round needs a name of 1 to 120 characters. It was not made.");
+      throw Refusal.refused("A round needs a name of 1 to 120 characters. It was not made.");
     if (plan.note().length() > 1000)
-      throw JobProblem.refused(
+      throw Refusal.refused(
           "The note has "
               + plan.note().length()
               + " characters; at most 1,000 fit. The round was not made.");
     if (!form.layerId().equals(layer.id()))
-      throw JobProblem.refused(
+      throw Refusal.refused(
           "This form belongs to another layer. Choose a form of "
               + layer.name()
               + "; the round was not made.");
     if (form.edition() == 0)
-      throw JobProblem.refused(
+      throw Refusal.refused(
           "“"
               + form.form().title()
               + "” has no published edition yet. Publish it first; the round was not made.");
     if (!people.inspectors().contains(plan.person()))
-      throw JobProblem.refused("Choose who goes. The round was not made.");
+      throw Refusal.refused("Choose who goes. The round was not made.");
     List<UUID> chosen = chosen(layer, plan);
     if (chosen.isEmpty())
-      throw JobProblem.refused(
+      throw Refusal.refused(
           "No feature is selected. Draw a rectangle over the stops, or tick them in the list; the round was not made.");
     if (chosen.size() > MOST_STOPS)
-      throw JobProblem.refused(
+      throw Refusal.refused(
           chosen.size()
               + " stops are selected; a round has at most "
               + MOST_STOPS

@@ -30,8 +30,8 @@ import org.springframework.web.servlet.resource.NoResourceFoundException;
 class Errors {
   private static final Logger LOG = LoggerFactory.getLogger(Errors.class);
 
-  @ExceptionHandler(JobProblem.class)
-  Object job(JobProblem e, HttpServletRequest q) {
+  @ExceptionHandler(Refusal.class)
+  Object job(Refusal e, HttpServletRequest q) {
     return answer(e.status(), e.getMessage(), q);
   }
 

@@ -128,7 +128,7 @@ public class Jobs implements DisposableBean {
       job.result = work.run(job);
     } catch (Cancelled e) {
       end = "cancelled";
-    } catch (JobProblem e) {
+    } catch (Refusal e) {
       job.message = e.getMessage();
       end = "failed";
     } catch (Exception e) {

@@ -63,7 +63,7 @@ public class TusUploads {
       else existing(store.find(id.get(), owner), q, r, home, target);
     } catch (TusRefusal e) {
       say(r, e.status, e.getMessage());
-    } catch (JobProblem e) {
+    } catch (Refusal e) {
       say(r, e.status().value(), e.getMessage());
     }
   }

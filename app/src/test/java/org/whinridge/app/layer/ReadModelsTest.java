@@ -15,7 +15,7 @@ import java.util.UUID;
 import java.util.function.Consumer;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
-import org.whinridge.app.shell.JobProblem;
+import org.whinridge.app.shell.Refusal;
 import org.whinridge.core.layer.Feature;
 import org.whinridge.core.layer.Field;
 import org.whinridge.core.layer.FieldType;
@@ -127,7 +127,7 @@ class ReadModelsTest {
   void aLayerThatCannotFitIsRefusedInWords() {
     ReadModels models = new ReadModels(layers, 200_000 / BYTES);
     Layer huge = layer(UUID.randomUUID(), 1, 5_000_000);
-    assertThatExceptionOfType(JobProblem.class)
+    assertThatExceptionOfType(Refusal.class)
         .isThrownBy(() -> models.read(huge, c -> c.count()))
         .withMessageContaining("5000000 features");
     assertThat(built).isZero();

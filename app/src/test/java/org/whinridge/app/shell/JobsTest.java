@@ -81,7 +81,7 @@ class JobsTest {
                     jobs.start(
                         id,
                         j -> {
-                          throw JobProblem.refused("The file has no rows.");
+                          throw Refusal.refused("The file has no rows.");
                         }))
                 .message())
         .isEqualTo("The file has no rows.");

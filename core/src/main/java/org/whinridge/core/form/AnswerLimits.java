@@ -92,8 +92,7 @@ final class AnswerLimits {
           "shape",
           "this needs " + (wanted == 0 ? "a point" : wanted == 1 ? "a line" : "an area"));
     else if (!p.geometry().isValid())
-      found.add(
-          OpenPoint.Kind.SOFT, "valid", "the drawing crosses itself; draw it again, or keep it");
+      found.soft("valid", List.of(p), "the drawing crosses itself; draw it again, or keep it");
   }
 
   private static boolean isTime(String s) {
@@ -107,9 +106,9 @@ final class AnswerLimits {
       Code known = null;
       for (Code c : q.codes()) if (c.code().equals(code)) known = c;
       if (known == null)
-        found.add(
-            OpenPoint.Kind.SOFT,
-            "code:" + code,
+        found.soft(
+            "code",
+            List.of(one),
             "‘" + code + "’ is not in the list; choose one, or confirm that it stays");
       else if (unfit.contains(known))
         found.add(OpenPoint.Kind.FIRM, "fits:" + code, noLonger(known));

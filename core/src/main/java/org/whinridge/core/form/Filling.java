@@ -18,6 +18,7 @@ import org.whinridge.core.prefill.LookupResult;
 import org.whinridge.core.prefill.PlaceIndex;
 import org.whinridge.core.prefill.Refresh;
 import org.whinridge.core.value.Value;
+import org.whinridge.core.value.ValueJson;
 
 /**
  * One visit being filled: answers, what is asked, what is open, where each value came from. An
@@ -45,7 +46,7 @@ public final class Filling {
     situation = new VisitSituation(form, start, state);
     Prefill prefill = new Prefill(start, situation, new LookUps(form, start, situation));
     evaluation = new Evaluation(form, start, state, situation, prefill);
-    sheet = new SheetView(form, start, state, this::isFixed);
+    sheet = new SheetView(form, start, state, this::isFixed, this::toConfirm);
   }
 
   /**
@@ -171,20 +172,21 @@ public final class Filling {
         row.state = Row.State.STILL;
         n++;
       }
-      if (row != null && !row.state.isThere()) continue;
       for (int i : form.sheet(section)) if (toConfirm(i, row) && confirm(i, row)) n++;
     }
     if (isList) evaluation.rowsChanged(list);
     return n;
   }
 
+  /**
+   * Whether a prefilled answer waits for a person to confirm it: it is asked, its row is still
+   * there, nobody has confirmed it, and people may answer it at all.
+   */
   private boolean toConfirm(int i, Row row) {
+    if (row != null && !row.state.isThere()) return false;
     Answers a = answers(i, row);
     int k = form.local(i);
-    return a.asked[k]
-        && !a.values[k].isEmpty()
-        && !a.provenance[k].confirmed()
-        && !form.at(i).question().isWorkedOut();
+    return a.asked[k] && !a.values[k].isEmpty() && !a.provenance[k].confirmed() && !isFixed(i, row);
   }
 
   /**
@@ -210,7 +212,7 @@ public final class Filling {
     if (l < 0 || rowId.isEmpty() || find(rowId) != null) return false;
     ExecutableForm.ListPart part = form.lists().get(l);
     long there = state.rows.get(l).stream().filter(r -> r.state.isThere()).count();
-    if (there >= (part.rows().most() > 0 ? part.rows().most() : 1000)) return false;
+    if (!part.rows().takesMore(there)) return false;
     rememberAll();
     Row row = new Row(rowId, Row.State.NEW, new Answers(part.questions().length));
     state.rows.get(l).add(row);
@@ -406,7 +408,7 @@ public final class Filling {
             "place",
             "",
             OpenPoint.Kind.of(allowed.weight()),
-            "place:outside:" + at.x + ":" + at.y,
+            "place:outside:" + ValueJson.write(new Value.Place(state.geometry.get())),
             "the place lies outside " + allowed.layerName()));
   }
 

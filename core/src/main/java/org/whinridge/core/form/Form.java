@@ -71,7 +71,7 @@ public record Form(
   }
 
   /** The form with other sections. */
-  Form with(List<Section> others) {
+  public Form with(List<Section> others) {
     return new Form(texts, others, rules, lookUps, allowed);
   }
 
@@ -92,14 +92,6 @@ public record Form(
   /** The list section of that name. */
   public Optional<Section> list(String name) {
     return sections.stream().filter(s -> s.isList() && s.name().equals(name)).findFirst();
-  }
-
-  /** The form without questions that belong to the office. */
-  public Form outdoors() {
-    return with(
-        sections.stream()
-            .map(s -> s.with(s.questions().stream().filter(q -> !q.officeOnly()).toList()))
-            .toList());
   }
 
   /** The form in another language; what it does not have in it stays in the form's own. */

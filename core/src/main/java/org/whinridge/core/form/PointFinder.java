@@ -6,6 +6,7 @@ import org.whinridge.core.layer.Code;
 import org.whinridge.core.rules.Rule;
 import org.whinridge.core.value.Numbers;
 import org.whinridge.core.value.Value;
+import org.whinridge.core.value.ValueJson;
 
 /** Finds what is open about one question, and which of its codes do not fit the other answers. */
 final class PointFinder {
@@ -43,9 +44,9 @@ final class PointFinder {
       taken(q, value, found);
     }
     if (a.notFinite[k])
-      found.add(
-          OpenPoint.Kind.SOFT,
-          "finite" + inputs(c.workOut().orElseThrow()),
+      found.soft(
+          "finite",
+          inputs(c.workOut().orElseThrow()),
           "the formula gives no number that can be kept, such as a division by zero");
     for (int n = 0; n < c.checks().size(); n++) check(c, n, found);
     return found.points == null ? List.of() : found.points;
@@ -55,22 +56,18 @@ final class PointFinder {
     Rule rule = c.checks().get(n);
     if (rule.isNotBroken(situation)) return;
     Check check = c.question().logic().checks().get(n);
-    found.add(
-        OpenPoint.Kind.of(check.weight()),
-        "check" + n + inputs(rule),
+    String message =
         check.message().isBlank()
             ? Check.proposed(rule.sentence(c.scope()))
-            : filledIn(check.message(), c));
+            : filledIn(check.message(), c);
+    if (check.weight() == Check.Weight.SOFT) found.soft("check" + n, inputs(rule), message);
+    else found.add(OpenPoint.Kind.FIRM, "check" + n, message);
   }
 
-  /**
-   * A soft point is confirmed for the answers it was seen with: its key holds them, so that other
-   * answers ask again.
-   */
-  private String inputs(Rule rule) {
-    StringBuilder b = new StringBuilder();
-    for (String n : rule.names()) b.append(':').append(situation.value(n).plain());
-    return b.toString();
+  private List<Value> inputs(Rule rule) {
+    List<Value> out = new ArrayList<>();
+    for (String n : rule.names()) out.add(situation.value(n));
+    return out;
   }
 
   private static void empty(Question q, Found found) {
@@ -134,7 +131,24 @@ final class PointFinder {
       this.row = row == null ? "" : row.id;
     }
 
+    /**
+     * A soft point is confirmed for the values it was seen with: its key holds them, written so
+     * that no two lists of values are written alike, and other values ask again.
+     */
+    void soft(String key, List<Value> seenWith, String message) {
+      StringBuilder b = new StringBuilder(key);
+      for (Value v : seenWith) b.append(':').append(ValueJson.write(v));
+      put(OpenPoint.Kind.SOFT, b.toString(), message);
+    }
+
+    /** A point that nobody can confirm away. */
     void add(OpenPoint.Kind kind, String key, String message) {
+      if (kind == OpenPoint.Kind.SOFT)
+        throw new IllegalArgumentException("a soft point is told with the values it was seen with");
+      put(kind, key, message);
+    }
+
+    private void put(OpenPoint.Kind kind, String key, String message) {
       if (points == null) points = new ArrayList<>(2);
       String whole = (row.isEmpty() ? "" : row + "/") + question.name() + ":" + key;
       points.add(new OpenPoint(question.name(), row, kind, whole, message));

@@ -34,9 +34,16 @@ public record Section(
    *     still there, mended or gone
    */
   public record Rows(int least, int most, boolean fromLastVisit) {
+    private static final int MOST_ROWS = 1000;
+
     public Rows {
-      if (least < 0 || most < 0 || least > 1000 || most > 1000)
+      if (least < 0 || most < 0 || least > MOST_ROWS || most > MOST_ROWS)
         throw new IllegalArgumentException("the rows of a list run from 0 to 1,000");
+    }
+
+    /** Whether one more row may come to so many that are there; no list holds more than 1,000. */
+    public boolean takesMore(long there) {
+      return there < (most > 0 ? most : MOST_ROWS);
     }
   }
 

@@ -17,8 +17,10 @@ import org.whinridge.core.value.ValueType;
  * something about it changes, so that an answer costs what it touches.
  */
 final class SheetView {
-  /** Tells whether people can't change an answer. */
-  interface Fixed {
+  /**
+   * Tells something of an answer: whether people can't change it, whether it waits to be confirmed.
+   */
+  interface Of {
     boolean test(int question, Row row);
   }
 
@@ -32,14 +34,16 @@ final class SheetView {
   private final ExecutableForm form;
   private final VisitStart start;
   private final VisitState state;
-  private final Fixed fixed;
+  private final Of fixed;
+  private final Of toConfirm;
   private String[] heads; // made when the sheet is drawn for the first time
 
-  SheetView(ExecutableForm form, VisitStart start, VisitState state, Fixed fixed) {
+  SheetView(ExecutableForm form, VisitStart start, VisitState state, Of fixed, Of toConfirm) {
     this.form = form;
     this.start = start;
     this.state = state;
     this.fixed = fixed;
+    this.toConfirm = toConfirm;
   }
 
   private void makeHeads() {
@@ -122,7 +126,7 @@ final class SheetView {
     long there = state.rows.get(list).stream().filter(r -> r.state.isThere()).count();
     b.append(",\"list\":{\"least\":").append(rows.least()).append(",\"most\":").append(rows.most());
     b.append(",\"asked\":").append(state.isAsked(form, list));
-    b.append(",\"canAdd\":").append(rows.most() == 0 || there < rows.most());
+    b.append(",\"canAdd\":").append(rows.takesMore(there));
     b.append("},\"questions\":[],\"rows\":[");
     boolean first = true;
     for (Row r : state.rows.get(list)) {
@@ -144,11 +148,12 @@ final class SheetView {
       if (a.drawn[k] == null) a.drawn[k] = question(i, a, row).toString();
       b.append(first ? "" : ",").append(a.drawn[k]);
       first = false;
+      if (row != null && !row.state.isThere()) continue; // what is gone needs no answer any more
       if (!form.at(i).question().type().hasAnswer()) continue;
       p.asked++;
       if (a.values[k].isEmpty()) continue;
       p.answered++;
-      if (!a.provenance[k].confirmed() && !fixed.test(i, row)) p.toConfirm++;
+      if (toConfirm.test(i, row)) p.toConfirm++;
     }
   }
 

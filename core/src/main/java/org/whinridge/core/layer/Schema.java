@@ -46,13 +46,6 @@ public record Schema(
     return b.toString();
   }
 
-  /** The schema without the fields that belong to the office. */
-  public Schema outdoors() {
-    List<Field> out = new ArrayList<>();
-    for (Field f : fields) if (!f.officeOnly()) out.add(f);
-    return new Schema(kind, out, tagField, captionFields);
-  }
-
   /**
    * The attributes as JSON, in the order of the fields; attributes that no field names come after,
    * so that none is lost.

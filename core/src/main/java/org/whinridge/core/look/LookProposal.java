@@ -66,11 +66,12 @@ public final class LookProposal {
     if (!(layer.column(field.name()).orElse(null) instanceof NumberColumn c)
         || field.type().valueType() != org.whinridge.core.value.ValueType.NUMBER)
       return new double[0];
-    double[] all = c.numbers();
     double[] out = new double[layer.rows()];
     int n = 0;
-    for (int r = 0; r < layer.rows(); r++)
-      if (!Double.isNaN(all[r]) && layer.has(r)) out[n++] = all[r];
+    for (int r = 0; r < layer.rows(); r++) {
+      double d = c.number(r);
+      if (!Double.isNaN(d) && layer.has(r)) out[n++] = d;
+    }
     out = Arrays.copyOf(out, n);
     Arrays.sort(out);
     return out;

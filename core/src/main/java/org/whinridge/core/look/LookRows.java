@@ -15,7 +15,7 @@ import org.whinridge.core.value.Value;
 
 /**
  * The legend entries of all rows of a read model, found by columns: the same as {@link
- * ReadyLook#draw} gives one by one. For a layer that does not change meanwhile.
+ * ReadyLook#draw} gives one by one.
  */
 public final class LookRows {
   private final ReadyLook ready;
@@ -53,10 +53,9 @@ public final class LookRows {
   }
 
   private void byDictionary(DictionaryColumn d) {
-    short[] of = new short[d.dictionary().size()];
-    for (int i = 0; i < of.length; i++) of[i] = (short) entry(d.dictionary().get(i));
-    int[] places = d.places();
-    for (int r = 0; r < top.length; r++) top[r] = of[places[r]];
+    short[] of = new short[d.distinct()];
+    for (int i = 0; i < of.length; i++) of[i] = (short) entry(d.distinct(i));
+    for (int r = 0; r < top.length; r++) top[r] = of[d.number(r)];
   }
 
   private int entry(Value v) {
@@ -64,12 +63,12 @@ public final class LookRows {
   }
 
   private void byNumber(NumberColumn c) {
-    double[] numbers = c.numbers();
     boolean classes = ready.look().by() == Look.By.CLASS;
-    for (int r = 0; r < top.length; r++)
-      if (!Double.isNaN(numbers[r]))
-        top[r] = (short) (classes ? numberEntry(c, numbers[r]) : ready.byCode(c.of(numbers[r])));
+    for (int r = 0; r < top.length; r++) {
+      double d = c.number(r);
+      if (!Double.isNaN(d)) top[r] = (short) (classes ? numberEntry(c, d) : ready.byCode(c.of(d)));
       else if (!classes) top[r] = (short) ready.byCode(c.value(r));
+    }
   }
 
   private int numberEntry(NumberColumn c, double d) {

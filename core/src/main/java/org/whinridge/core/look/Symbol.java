@@ -10,6 +10,15 @@ public sealed interface Symbol {
   /** How much it covers: 0 to 1. */
   double opacity();
 
+  /** The fields whose values turn or size it. */
+  default java.util.List<String> fields() {
+    java.util.List<String> out = new java.util.ArrayList<>();
+    if (this instanceof Mark m && !m.turnBy.isEmpty()) out.add(m.turnBy);
+    if (this instanceof Mark m && m.size.varies()) out.add(m.size.field());
+    if (this instanceof Stroke s && s.width.varies()) out.add(s.width.field());
+    return out;
+  }
+
   /**
    * An icon on a point, on the middle of a line or inside an area.
    *

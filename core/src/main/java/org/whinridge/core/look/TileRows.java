@@ -48,7 +48,7 @@ public final class TileRows {
   private final TileIndex index;
   private final LookRows look;
   private final BitSet only;
-  private final BitSet changed;
+  private final BitSet loose;
 
   /**
    * @param only the rows to draw, null for all
@@ -58,7 +58,7 @@ public final class TileRows {
     this.index = layer.tiles();
     this.look = look;
     this.only = only;
-    this.changed = layer.changedTiles(); // after the index, which may take them in
+    this.loose = layer.loose();
   }
 
   private boolean drawn(int row) {
@@ -67,7 +67,7 @@ public final class TileRows {
 
   /** Whether the index still knows where the row is, and it is drawn. */
   private boolean indexed(int row) {
-    return drawn(row) && !changed.get(row);
+    return drawn(row) && !loose.get(row);
   }
 
   /**
@@ -80,7 +80,7 @@ public final class TileRows {
   public void in(int z, int x, int y, To to) {
     positions(z, x, y, to);
     shapes(z, x, y, to);
-    changed(z, x, y, to);
+    loose(z, x, y, to);
   }
 
   private static int grid(int step, int tile, int z) {
@@ -193,9 +193,9 @@ public final class TileRows {
   }
 
   /** What changed since the index was made: few, so looked at one by one. */
-  private void changed(int z, int x, int y, To to) {
+  private void loose(int z, int x, int y, To to) {
     double scale = Math.scalb(1.0, z) * EXTENT;
-    for (int r = changed.nextSetBit(0); r >= 0; r = changed.nextSetBit(r + 1)) {
+    for (int r = loose.nextSetBit(0); r >= 0; r = loose.nextSetBit(r + 1)) {
       if (!drawn(r)) continue;
       int row = r;
       boolean[] shape = new boolean[1];

@@ -6,6 +6,7 @@ import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import org.locationtech.jts.geom.Coordinate;
 import org.locationtech.jts.geom.Geometry;
 import org.whinridge.core.value.Value;
@@ -124,14 +125,20 @@ public final class Merge {
   }
 
   /**
-   * What taking back a change can restore: the fields whose value is still the one that was
-   * written.
+   * What taking back a change can restore: the fields whose value still comes from it and is the
+   * one that was written.
+   *
+   * @param standing the fields that still come from the change, see {@link Standing}
    */
   public static Map<String, Value> takeBack(
-      Map<String, Value> before, Map<String, Value> written, Map<String, Value> now) {
+      Map<String, Value> before,
+      Map<String, Value> written,
+      Map<String, Value> now,
+      Set<String> standing) {
     Map<String, Value> out = new LinkedHashMap<>();
     for (Map.Entry<String, Value> w : written.entrySet())
-      if (same(now.getOrDefault(w.getKey(), Value.EMPTY), w.getValue(), 8))
+      if (standing.contains(w.getKey())
+          && same(now.getOrDefault(w.getKey(), Value.EMPTY), w.getValue(), 8))
         out.put(w.getKey(), Optional.ofNullable(before.get(w.getKey())).orElse(Value.EMPTY));
     return out;
   }

@@ -73,7 +73,7 @@ public record FieldProfile(
             .column(field.name())
             .orElseThrow(() -> new IllegalArgumentException("no such field: " + field.name()));
     Tally t = new Tally(field, layer);
-    if (column instanceof DictionaryColumn d) t.places(d, rows);
+    if (column instanceof DictionaryColumn d) t.dictionary(d, rows);
     else t.numbers((NumberColumn) column, rows);
     boolean text = field.type().valueType() == ValueType.TEXT;
     return new FieldProfile(
@@ -112,16 +112,15 @@ public record FieldProfile(
       this.layer = layer;
     }
 
-    void places(DictionaryColumn d, BitSet rows) {
-      int[] n = new int[d.dictionary().size()];
+    void dictionary(DictionaryColumn d, BitSet rows) {
+      int[] n = new int[d.distinct()];
       boolean[] fits = new boolean[n.length];
-      for (int i = 0; i < n.length; i++) fits[i] = field.holds(d.dictionary().get(i));
-      int[] places = d.places();
+      for (int i = 0; i < n.length; i++) fits[i] = field.holds(d.distinct(i));
       for (int row = rows.nextSetBit(0); row >= 0; row = rows.nextSetBit(row + 1)) {
-        n[places[row]]++;
-        if (!fits[places[row]]) misfit(row, d.value(row));
+        n[d.number(row)]++;
+        if (!fits[d.number(row)]) misfit(row, d.value(row));
       }
-      for (int i = 1; i < n.length; i++) if (n[i] > 0) count(d.dictionary().get(i), n[i]);
+      for (int i = 1; i < n.length; i++) if (n[i] > 0) count(d.distinct(i), n[i]);
     }
 
     void numbers(NumberColumn c, BitSet rows) {
@@ -130,7 +129,7 @@ public record FieldProfile(
       boolean whole = field.type() == FieldType.WHOLE;
       Map<Value, Integer> others = new LinkedHashMap<>();
       for (int row = rows.nextSetBit(0); row >= 0; row = rows.nextSetBit(row + 1)) {
-        double d = c.numbers()[row];
+        double d = c.number(row);
         if (!Double.isNaN(d)) {
           all[n++] = d;
           if (whole && d != Math.floor(d)) misfit(row, c.value(row));

@@ -73,43 +73,49 @@ final class ColumnTests {
 
   private static Tests.Test equal(NumberColumn c, double k) {
     return (from, n, marks) -> {
-      double[] v = c.numbers();
-      for (int i = 0; i < n; i++) marks[i] = (byte) (v[from + i] == k ? 1 : 0);
+      double[] v = c.numbers().at(from);
+      int at = Pages.in(from);
+      for (int i = 0; i < n; i++) marks[i] = (byte) (v[at + i] == k ? 1 : 0);
     };
   }
 
   private static Tests.Test unequal(NumberColumn c, double k) {
     return (from, n, marks) -> {
-      double[] v = c.numbers();
-      for (int i = 0; i < n; i++) marks[i] = (byte) (v[from + i] < k || v[from + i] > k ? 1 : 0);
+      double[] v = c.numbers().at(from);
+      int at = Pages.in(from);
+      for (int i = 0; i < n; i++) marks[i] = (byte) (v[at + i] < k || v[at + i] > k ? 1 : 0);
     };
   }
 
   private static Tests.Test below(NumberColumn c, double k) {
     return (from, n, marks) -> {
-      double[] v = c.numbers();
-      for (int i = 0; i < n; i++) marks[i] = (byte) (v[from + i] < k ? 1 : 0);
+      double[] v = c.numbers().at(from);
+      int at = Pages.in(from);
+      for (int i = 0; i < n; i++) marks[i] = (byte) (v[at + i] < k ? 1 : 0);
     };
   }
 
   private static Tests.Test atLeast(NumberColumn c, double k) {
     return (from, n, marks) -> {
-      double[] v = c.numbers();
-      for (int i = 0; i < n; i++) marks[i] = (byte) (v[from + i] >= k ? 1 : 0);
+      double[] v = c.numbers().at(from);
+      int at = Pages.in(from);
+      for (int i = 0; i < n; i++) marks[i] = (byte) (v[at + i] >= k ? 1 : 0);
     };
   }
 
   private static Tests.Test above(NumberColumn c, double k) {
     return (from, n, marks) -> {
-      double[] v = c.numbers();
-      for (int i = 0; i < n; i++) marks[i] = (byte) (v[from + i] > k ? 1 : 0);
+      double[] v = c.numbers().at(from);
+      int at = Pages.in(from);
+      for (int i = 0; i < n; i++) marks[i] = (byte) (v[at + i] > k ? 1 : 0);
     };
   }
 
   private static Tests.Test atMost(NumberColumn c, double k) {
     return (from, n, marks) -> {
-      double[] v = c.numbers();
-      for (int i = 0; i < n; i++) marks[i] = (byte) (v[from + i] <= k ? 1 : 0);
+      double[] v = c.numbers().at(from);
+      int at = Pages.in(from);
+      for (int i = 0; i < n; i++) marks[i] = (byte) (v[at + i] <= k ? 1 : 0);
     };
   }
 
@@ -119,22 +125,23 @@ final class ColumnTests {
     Names.collect(n, names);
     if (names.size() != 1
         || !(layer.column(names.first()).orElse(null) instanceof DictionaryColumn c)
-        || c.dictionary().size() > layer.rows() / 2 + 64) return Optional.empty();
-    byte[] yes = new byte[c.dictionary().size()];
+        || c.distinct() > layer.rows() / 2 + 64) return Optional.empty();
+    byte[] yes = new byte[c.distinct()];
     byte[] no = new byte[yes.length];
     Rule.Part part = rule.part(n);
     for (int i = 0; i < yes.length; i++) {
-      Value v = part.evaluate(situation.with(names.first(), c.dictionary().get(i)));
+      Value v = part.evaluate(situation.with(names.first(), c.distinct(i)));
       yes[i] = (byte) (v.equals(Value.YES) ? 1 : 0);
       no[i] = (byte) (v.equals(Value.NO) ? 1 : 0);
     }
-    return Optional.of(new Tests(places(c, yes), places(c, no)));
+    return Optional.of(new Tests(numbers(c, yes), numbers(c, no)));
   }
 
-  private static Tests.Test places(DictionaryColumn c, byte[] holds) {
+  private static Tests.Test numbers(DictionaryColumn c, byte[] holds) {
     return (from, n, marks) -> {
-      int[] p = c.places();
-      for (int i = 0; i < n; i++) marks[i] = holds[p[from + i]];
+      int[] p = c.numbers().at(from);
+      int at = Pages.in(from);
+      for (int i = 0; i < n; i++) marks[i] = holds[p[at + i]];
     };
   }
 

@@ -1,60 +1,75 @@
 package org.whinridge.core.read;
 
-import java.util.ArrayList;
-import java.util.Arrays;
-import java.util.LinkedHashMap;
-import java.util.List;
-import java.util.Map;
 import org.whinridge.core.value.Value;
 
-/** Values of any kind by their place in a dictionary of the distinct ones; place 0 is empty. */
+/**
+ * Values of any kind by their number in a {@link Dictionary} of the distinct ones; number 0 is
+ * empty.
+ */
 public final class DictionaryColumn implements Column {
-  private int[] places = new int[1024];
-  private final List<Value> dictionary = new ArrayList<>();
-  private final Map<Value, Integer> placeOf = new LinkedHashMap<>();
-  private long valueBytes;
+  private final Pages<int[]> numbers;
+  private final Dictionary dictionary;
+  private int distinct;
 
-  /** An empty column. */
-  public DictionaryColumn() {
-    dictionary.add(Value.EMPTY);
-    placeOf.put(Value.EMPTY, 0);
+  DictionaryColumn() {
+    this(Pages.ofInts(), new Dictionary(), 1);
   }
 
-  /** The place of each row's value. */
-  public int[] places() {
-    return places;
+  DictionaryColumn(Pages<int[]> numbers, Dictionary dictionary, int distinct) {
+    this.numbers = numbers;
+    this.dictionary = dictionary;
+    this.distinct = distinct;
   }
 
-  /** The distinct values that were ever here; some may be used by no row any more. */
-  public List<Value> dictionary() {
-    return dictionary;
+  DictionaryColumn newer() {
+    return new DictionaryColumn(numbers.newer(), dictionary, distinct);
+  }
+
+  /** The number of a row's value among the distinct ones. */
+  public int number(int row) {
+    return numbers.at(row)[Pages.in(row)];
+  }
+
+  Pages<int[]> numbers() {
+    return numbers;
+  }
+
+  /** How many distinct values were ever here, the empty one among them; some rows may have left. */
+  public int distinct() {
+    return distinct;
+  }
+
+  /** The distinct value of a number below {@link #distinct}. */
+  public Value distinct(int number) {
+    return dictionary.value(number);
   }
 
   @Override
   public Value value(int row) {
-    return dictionary.get(places[row]);
+    return dictionary.value(number(row));
+  }
+
+  void set(int row, Value v) {
+    int n = dictionary.number(v);
+    distinct = Math.max(distinct, n + 1);
+    numbers.own(row)[Pages.in(row)] = n;
+  }
+
+  void end(int rows) {
+    numbers.end(rows);
+    distinct = Math.max(distinct, dictionary.size());
+  }
+
+  void rest() {
+    dictionary.rest();
+  }
+
+  Dictionary dictionary() {
+    return dictionary;
   }
 
   @Override
-  public void set(int row, Value v) {
-    if (row >= places.length) places = Arrays.copyOf(places, row + row / 2 + 1);
-    Integer at = placeOf.get(v);
-    if (at == null) {
-      at = dictionary.size();
-      dictionary.add(v);
-      placeOf.put(v, at);
-      valueBytes += 120 + 2L * v.plain().length();
-    }
-    places[row] = at;
-  }
-
-  @Override
-  public long bytes() {
-    return 4L * places.length + valueBytes;
-  }
-
-  @Override
-  public void trim(int rows) {
-    if (places.length > rows + rows / 8 + 16) places = Arrays.copyOf(places, rows);
+  public long bytes(int rows) {
+    return 4 * numbers.places(rows) + dictionary.bytes();
   }
 }

@@ -2,7 +2,6 @@ package org.whinridge.core.read;
 
 import java.time.Instant;
 import java.time.LocalDate;
-import java.util.Arrays;
 import java.util.Map;
 import java.util.TreeMap;
 import org.whinridge.core.value.Value;
@@ -16,12 +15,22 @@ import org.whinridge.core.value.ValueType;
 public final class NumberColumn implements Column {
   private static final long EXACT = 1L << 53;
   private final ValueType type;
-  private double[] numbers = new double[1024];
-  private final Map<Integer, Value> others = new TreeMap<>();
+  private final Pages<double[]> numbers;
+  private final Map<Integer, Value> others;
 
   /** A column of numbers, dates or moments. */
-  public NumberColumn(ValueType type) {
+  NumberColumn(ValueType type) {
+    this(type, Pages.ofNumbers(), new TreeMap<>());
+  }
+
+  NumberColumn(ValueType type, Pages<double[]> numbers, Map<Integer, Value> others) {
     this.type = type;
+    this.numbers = numbers;
+    this.others = others;
+  }
+
+  NumberColumn newer() {
+    return new NumberColumn(type, numbers.newer(), new TreeMap<>(others));
   }
 
   /** The value of this type as a number; NaN when it is of another type or not exact so. */
@@ -47,9 +56,17 @@ public final class NumberColumn implements Column {
     return type;
   }
 
-  /** The numbers by row; beyond the layer's rows it has no meaning. */
-  public double[] numbers() {
+  /** The number of a row; NaN where it has none. */
+  public double number(int row) {
+    return numbers.at(row)[Pages.in(row)];
+  }
+
+  Pages<double[]> numbers() {
     return numbers;
+  }
+
+  Map<Integer, Value> others() {
+    return others;
   }
 
   /** Whether all values of the column's own type are in the array, so that it can be compared. */
@@ -60,25 +77,24 @@ public final class NumberColumn implements Column {
 
   @Override
   public Value value(int row) {
-    double d = numbers[row];
+    double d = number(row);
     return Double.isNaN(d) && !others.isEmpty() ? others.getOrDefault(row, Value.EMPTY) : of(d);
   }
 
-  @Override
-  public void set(int row, Value v) {
-    if (row >= numbers.length) numbers = Arrays.copyOf(numbers, row + row / 2 + 1);
-    numbers[row] = number(v, type);
-    if (Double.isNaN(numbers[row]) && !v.isEmpty()) others.put(row, v);
-    else if (!others.isEmpty()) others.remove(row);
+  /** Puts a value into a row of a state that was not given away yet. */
+  void set(int row, Value v) {
+    double d = number(v, type);
+    numbers.own(row)[Pages.in(row)] = d;
+    if (Double.isNaN(d) && !v.isEmpty()) others.put(row, v);
+    else others.remove(row);
+  }
+
+  void end(int rows) {
+    numbers.end(rows);
   }
 
   @Override
-  public long bytes() {
-    return 8L * numbers.length + 120L * others.size();
-  }
-
-  @Override
-  public void trim(int rows) {
-    if (numbers.length > rows + rows / 8 + 16) numbers = Arrays.copyOf(numbers, rows);
+  public long bytes(int rows) {
+    return 8 * numbers.places(rows) + 120L * others.size();
   }
 }

@@ -1,7 +1,6 @@
 package org.whinridge.core.read;
 
 import java.util.Arrays;
-import java.util.BitSet;
 import org.whinridge.core.place.Mercator;
 
 /**
@@ -23,13 +22,44 @@ public final class TileIndex {
 
   private TileIndex() {}
 
-  /** The index of all rows but those left out. */
-  static TileIndex of(LayerColumns layer, BitSet leftOut) {
+  /** An index as it was read from a file. */
+  static TileIndex read(long[] codes, int[] rows, int[] boxRows, int[] boxes) {
+    if (codes.length != rows.length || boxes.length != 4 * boxRows.length)
+      throw new IllegalArgumentException("the index of tiles is not whole");
+    TileIndex t = new TileIndex();
+    t.codes = codes;
+    t.rows = rows;
+    t.positions = codes.length;
+    t.boxRows = boxRows;
+    t.boxes = boxes;
+    t.boxed = boxRows.length;
+    t.countFullest();
+    return t;
+  }
+
+  long[] codes() {
+    return codes;
+  }
+
+  int[] rows() {
+    return rows;
+  }
+
+  int[] boxRows() {
+    return boxRows;
+  }
+
+  int[] boxCorners() {
+    return boxes;
+  }
+
+  /** The index of all rows. */
+  static TileIndex of(LayerColumns layer) {
     TileIndex t = new TileIndex();
     Box box = new Box();
     WkbPaths reader = new WkbPaths();
     for (int r = 0; r < layer.rows(); r++) {
-      if (!layer.has(r) || leftOut.get(r)) continue;
+      if (!layer.has(r)) continue;
       box.clear();
       int row = r;
       layer.paths(
@@ -43,8 +73,26 @@ public final class TileIndex {
     }
     t.codes = Arrays.copyOf(t.codes, t.positions);
     t.rows = Arrays.copyOf(t.rows, t.positions);
+    t.boxRows = Arrays.copyOf(t.boxRows, t.boxed);
+    t.boxes = Arrays.copyOf(t.boxes, 4 * t.boxed);
     Radix.sort(t.codes, t.rows);
+    t.countFullest();
     return t;
+  }
+
+  /** Counts for each zoom what lies in its fullest tile, in one walk along the curve. */
+  private void countFullest() {
+    int[] from = new int[BITS + 1];
+    for (int p = 1; p <= positions; p++) {
+      // neighbours part at the zoom where their codes first differ, and at all below it
+      long differs = p == positions ? -1 : codes[p] ^ codes[p - 1];
+      int parts = differs < 0 ? 0 : BITS - (63 - Long.numberOfLeadingZeros(differs)) / 2;
+      if (differs == 0) continue;
+      for (int z = Math.max(0, parts); z <= BITS; z++) {
+        fullest[z] = Math.max(fullest[z], p - from[z]);
+        from[z] = p;
+      }
+    }
   }
 
   private static final class Box {
@@ -149,18 +197,7 @@ public final class TileIndex {
   }
 
   /** How many positions the fullest tile of a zoom has. */
-  public synchronized int fullest(int z) {
-    if (fullest[z] == 0) {
-      int shift = 2 * (BITS - z);
-      int most = 0;
-      int from = 0;
-      for (int p = 1; p <= positions; p++)
-        if (p == positions || shift < 62 && codes[p] >>> shift != codes[from] >>> shift) {
-          most = Math.max(most, p - from);
-          from = p;
-        }
-      fullest[z] = most;
-    }
+  public int fullest(int z) {
     return fullest[z];
   }
 

@@ -127,6 +127,11 @@ public final class Rules {
     } catch (RuleSyntax e) {
       return failed(e.problem);
     }
+    return checked(text, tree, scope, wanted);
+  }
+
+  /** Checks a tree that is there already, read from a text or made of values. */
+  static Outcome checked(String text, Node tree, Scope scope, ValueType wanted) {
     List<RuleProblem> problems = new ArrayList<>();
     Checker checker = new Checker(scope, problems);
     ValueType type = checker.type(tree);

@@ -185,4 +185,32 @@ class ListSectionTest {
         .containsExactly("Severity 2, Length 3.0 m (gone)");
     assertThat(KeptRows.said(list, com.eclipsesource.json.Json.value("x"))).isEmpty();
   }
+
+  /** What is gone asks nothing any more, and both sides know when a list is full. */
+  @Test
+  void goneRowsAreNotCountedAndTheMostRowsAreOneRule() {
+    Filling f =
+        Filling.open(
+            WalkFixture.compiled(),
+            WalkFixture.start(WalkFixture.last("a", 4, 12), WalkFixture.last("b", 2, 3)));
+    com.eclipsesource.json.JsonObject before = f.view();
+    f.markRow("a", "gone");
+    com.eclipsesource.json.JsonObject after = f.view();
+    assertThat(after.getInt("asked", 0)).isLessThan(before.getInt("asked", 0));
+    assertThat(after.getInt("answered", 0)).isLessThan(before.getInt("answered", 0));
+    assertThat(list(after).getInt("toConfirm", -1))
+        .as("the state of one row, and its answers")
+        .isLessThan(list(before).getInt("toConfirm", -1));
+    f.confirmSection(list(after).getInt("index", -1));
+    assertThat(list(f.view()).getInt("toConfirm", -1)).as("all the same").isZero();
+    assertThat(new Section.Rows(0, 0, false).takesMore(999)).isTrue();
+    assertThat(new Section.Rows(0, 0, false).takesMore(1000)).isFalse();
+    assertThat(new Section.Rows(0, 3, false).takesMore(3)).isFalse();
+  }
+
+  private static com.eclipsesource.json.JsonObject list(com.eclipsesource.json.JsonObject view) {
+    for (var s : view.get("sections").asArray())
+      if (s.asObject().get("list") != null) return s.asObject();
+    throw new AssertionError("no list");
+  }
 }

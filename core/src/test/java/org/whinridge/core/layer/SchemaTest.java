@@ -74,14 +74,6 @@ class SchemaTest {
     assertThat(SCHEMA.caption(Map.of())).isEmpty();
   }
 
-  @Test
-  void officeFieldsStayInTheOffice() {
-    assertThat(SCHEMA.outdoors().fields())
-        .extracting(Field::name)
-        .doesNotContain("cost")
-        .hasSize(6);
-  }
-
   @ParameterizedTest
   @CsvSource(
       delimiter = '|',

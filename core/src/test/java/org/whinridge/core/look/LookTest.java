@@ -250,7 +250,6 @@ class LookTest {
   @Test
   void columnsGiveTheSameAsOneByOne() {
     Random r = new Random(3);
-    LayerColumns layer = new LayerColumns(GATES);
     List<Feature> all = new ArrayList<>();
     for (int i = 0; i < 500; i++) {
       Feature f =
@@ -268,8 +267,8 @@ class LookTest {
               "seen",
               new Value.Day(LocalDate.of(2025, 1 + r.nextInt(12), 1)));
       all.add(f);
-      layer.add(f);
     }
+    LayerColumns layer = LayerColumns.of(GATES, all);
     List<String> looks =
         List.of(
             BY_CODE,
@@ -384,9 +383,10 @@ class LookTest {
 
   @Test
   void proposalsHaveAnEntryForWhatIsThere() {
-    LayerColumns layer = new LayerColumns(GATES);
+    LayerColumns.Builder forty = new LayerColumns.Builder(GATES);
     for (int i = 0; i < 40; i++)
-      layer.add(gate("kind", i < 3 ? "lock" : "weir", "width", 100 + i % 4));
+      forty.add(gate("kind", i < 3 ? "lock" : "weir", "width", 100 + i % 4));
+    LayerColumns layer = forty.build();
     Look before = Look.plain(GeometryKind.POINT);
     Look codes =
         LookProposal.byCode(before, layer, GATES.field("kind").orElseThrow(), Ramp.ASSORTED);

@@ -73,8 +73,9 @@ class TileRowsTest {
   @Test
   void eachPositionLiesInOneTileOfEachZoom() {
     Random r = new Random(9);
-    LayerColumns c = new LayerColumns(LookTest.GATES);
-    for (int i = 0; i < 3000; i++) c.add(at(point(r), r.nextInt(1000)));
+    LayerColumns.Builder b = new LayerColumns.Builder(LookTest.GATES);
+    for (int i = 0; i < 3000; i++) b.add(at(point(r), r.nextInt(1000)));
+    LayerColumns c = b.build();
     TileRows tiles = new TileRows(c, rows(c), null);
     for (int z : new int[] {0, 9, 13, 17}) {
       int side = 1 << z;
@@ -101,8 +102,9 @@ class TileRowsTest {
   @Test
   void manyPositionsAreThinnedToTheTopmostWithTheirNumber() {
     Random r = new Random(9);
-    LayerColumns c = new LayerColumns(LookTest.GATES);
-    for (int i = 0; i < 30_000; i++) c.add(at(point(r), i % 500 == 0 ? 950 : r.nextInt(900)));
+    LayerColumns.Builder b = new LayerColumns.Builder(LookTest.GATES);
+    for (int i = 0; i < 30_000; i++) b.add(at(point(r), i % 500 == 0 ? 950 : r.nextInt(900)));
+    LayerColumns c = b.build();
     Got got = new Got();
     new TileRows(c, rows(c), null)
         .in(9, (int) (Mercator.x(-10.2) * 512), (int) (Mercator.y(57.9) * 512), got);
@@ -125,18 +127,20 @@ class TileRowsTest {
   @Test
   void changesAreSeenAtOnce() {
     Random r = new Random(2);
-    LayerColumns c = new LayerColumns(LookTest.GATES);
-    for (int i = 0; i < 50; i++) c.add(at(point(r), 1));
-    c.tiles();
-    Feature moved = c.feature(7);
-    c.patch(
-        new Feature(
-            moved.id(),
-            Optional.of(GeometryJson.WGS84.createPoint(new Coordinate(10, 10))),
-            moved.values(),
-            2));
-    c.patch(at(GeometryJson.WGS84.createPoint(new Coordinate(20, 20)), 3));
-    c.remove(c.id(3));
+    LayerColumns.Builder fifty = new LayerColumns.Builder(LookTest.GATES);
+    for (int i = 0; i < 50; i++) fifty.add(at(point(r), 1));
+    LayerColumns before = fifty.build();
+    Feature moved = before.feature(7);
+    LayerColumns c =
+        before.with(
+            java.util.List.of(
+                new Feature(
+                    moved.id(),
+                    Optional.of(GeometryJson.WGS84.createPoint(new Coordinate(10, 10))),
+                    moved.values(),
+                    2),
+                at(GeometryJson.WGS84.createPoint(new Coordinate(20, 20)), 3)),
+            java.util.List.of(before.id(3)));
     Got got = new Got();
     new TileRows(c, rows(c), null).in(0, 0, 0, got);
     assertThat(got.all).isEqualTo(50);
@@ -148,11 +152,12 @@ class TileRowsTest {
   @Test
   void smallAreasBecomeDotsAndLargeOnesStay() {
     Random r = new Random(2);
-    LayerColumns c =
-        new LayerColumns(
+    LayerColumns.Builder b =
+        new LayerColumns.Builder(
             new Schema(GeometryKind.POLYGON, LookTest.GATES.fields(), "", java.util.List.of()));
-    for (int i = 0; i < 2000; i++) c.add(at(point(r).buffer(0.0001, 1), 1));
-    c.add(at(GeometryJson.WGS84.toGeometry(new Envelope(-30, 0, 40, 60)), 1));
+    for (int i = 0; i < 2000; i++) b.add(at(point(r).buffer(0.0001, 1), 1));
+    b.add(at(GeometryJson.WGS84.toGeometry(new Envelope(-30, 0, 40, 60)), 1));
+    LayerColumns c = b.build();
     Got got = new Got();
     new TileRows(c, rows(c), null).in(2, 1, 1, got);
     assertThat(got.shapes).containsExactly(2000);

@@ -72,7 +72,8 @@ class MergeTest {
         Merge.takeBack(
             Map.of("a", Value.of(1)),
             Map.of("a", Value.of(2), "b", Value.of(5), "c", Value.of(7)),
-            Map.of("a", Value.of(2), "b", Value.of(6), "c", Value.of(7)));
+            Map.of("a", Value.of(2), "b", Value.of(6), "c", Value.of(7)),
+            java.util.Set.of("a", "b", "c"));
     assertThat(back).containsOnly(Map.entry("a", Value.of(1)), Map.entry("c", Value.EMPTY));
   }
 }

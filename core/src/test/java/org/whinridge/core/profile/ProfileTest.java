@@ -26,15 +26,16 @@ import org.whinridge.core.value.Value;
 /** Profiles of fields, surveys of files, columns of places, codes for labels, parts of notes. */
 class ProfileTest {
   private static FieldProfile profile(Field f, Value... values) {
-    LayerColumns c =
-        new LayerColumns(new Schema(GeometryKind.TABLE, List.of(f), "", List.of(f.name())));
+    LayerColumns.Builder b =
+        new LayerColumns.Builder(new Schema(GeometryKind.TABLE, List.of(f), "", List.of(f.name())));
     for (int i = 0; i < values.length; i++)
-      c.add(
+      b.add(
           new Feature(
               String.format("%08d-0000-4000-8000-000000000000", i),
               Optional.empty(),
               Map.of(f.name(), values[i]),
               1));
+    LayerColumns c = b.build();
     return FieldProfile.of(f, c, c.all());
   }
 

@@ -81,10 +81,7 @@ class LayerColumnsTest {
   }
 
   private static LayerColumns columns(List<Feature> features) {
-    LayerColumns c = new LayerColumns(SCHEMA);
-    features.forEach(c::add);
-    c.trim();
-    return c;
+    return LayerColumns.of(SCHEMA, features);
   }
 
   @Test
@@ -167,33 +164,131 @@ class LayerColumnsTest {
   }
 
   @Test
-  void editsAreSeenByFiltersAndByTheIndex() {
-    List<Feature> all = features(3, 500);
-    LayerColumns c = columns(all);
+  void editsMakeANewStateAndTheOldOneStays() {
+    List<Feature> all = features(3, 5_000);
+    LayerColumns before = columns(all);
     Envelope far = new Envelope(99, 101, 0, 1);
-    assertThat(c.near(far)).isEmpty();
+    assertThat(before.near(far)).isEmpty();
     Feature moved =
         new Feature(
             all.get(7).id(),
             Optional.of(GeometryJson.WGS84.createPoint(new Coordinate(100, 0.5))),
-            Map.of("w", Value.of(77)),
+            Map.of("w", Value.of(77), "kind", Value.text("never seen before")),
             9);
-    c.patch(moved);
     Feature added =
         new Feature(
             new java.util.UUID(1, 2).toString(),
             Optional.of(GeometryJson.WGS84.createPoint(new Coordinate(100, 0.5))),
             Map.of("w", Value.of(78)),
             1);
-    c.patch(added);
-    assertThat(c.near(far)).containsExactly(7, 500);
-    assertThat(Filter.rows(rule("w >= 77"), c, CLOCK).stream().toArray()).containsExactly(7, 500);
-    assertThat(c.feature(7)).isEqualTo(moved);
-    c.remove(moved.id());
-    assertThat(c.count()).isEqualTo(500);
-    assertThat(c.near(far)).containsExactly(500);
-    assertThat(Filter.count(rule("w >= 77"), c, CLOCK)).isEqualTo(1);
-    c.patch(moved);
-    assertThat(Filter.count(rule("w >= 77"), c, CLOCK)).isEqualTo(2);
+    LayerColumns after = before.with(List.of(moved, added), List.of());
+    assertThat(after.near(far)).containsExactly(7, 5_000);
+    assertThat(Filter.rows(rule("w >= 77"), after, CLOCK).stream().toArray())
+        .containsExactly(7, 5_000);
+    assertThat(after.feature(7)).isEqualTo(moved);
+    LayerColumns without = after.with(List.of(), List.of(moved.id()));
+    assertThat(without.count()).isEqualTo(5_000);
+    assertThat(without.near(far)).containsExactly(5_000);
+    assertThat(Filter.count(rule("w >= 77"), without, CLOCK)).isEqualTo(1);
+    assertThat(Filter.count(rule("w >= 77"), without.with(List.of(moved), List.of()), CLOCK))
+        .isEqualTo(2);
+    for (int i = 0; i < all.size(); i++) assertThat(before.feature(i)).isEqualTo(all.get(i));
+    assertThat(before.rows()).isEqualTo(5_000);
+    assertThat(before.near(far)).isEmpty();
+  }
+
+  /** A layer that somebody has just made has no feature, then one, then two. */
+  @Test
+  void aModelGrowsFromNothing() {
+    LayerColumns c = columns(List.of());
+    List<Feature> all = features(5, 9_000);
+    for (int i = 0; i < 3; i++) c = c.with(List.of(all.get(i)), List.of());
+    assertThat(c.count()).isEqualTo(3);
+    c = c.with(all.subList(3, all.size()), List.of());
+    for (int i = 0; i < all.size(); i++) assertThat(c.feature(i)).isEqualTo(all.get(i));
+    assertThat(c.loose().isEmpty()).as("the indexes were made anew").isTrue();
+  }
+
+  private static byte[] image(LayerColumns c) {
+    java.io.ByteArrayOutputStream out = new java.io.ByteArrayOutputStream();
+    ColumnsImage.write(c, b -> out.write(b.array(), b.position(), b.remaining()));
+    return out.toByteArray();
+  }
+
+  @Test
+  void anImageGivesTheSameModelBack() {
+    List<Feature> all = features(6, 9_500);
+    LayerColumns c =
+        columns(all.subList(0, 9_000))
+            .with(all.subList(9_000, 9_500), List.of(all.get(4).id(), all.get(5_000).id()));
+    LayerColumns back = ColumnsImage.read(java.nio.ByteBuffer.wrap(image(c)));
+    assertThat(back.schema()).isEqualTo(c.schema());
+    assertThat(back.all()).isEqualTo(c.all());
+    for (int i = 0; i < c.rows(); i++) assertThat(back.feature(i)).isEqualTo(c.feature(i));
+    Envelope box = new Envelope(2, 5, 50, 51.5);
+    assertThat(back.near(box)).isEqualTo(c.near(box)).isNotEmpty();
+    assertThat(back.tiles().fullest(4)).isEqualTo(c.tiles().fullest(4));
+    LayerColumns next = back.with(List.of(features(7, 1).get(0)), List.of());
+    assertThat(next.count()).isEqualTo(c.count() + 1);
+    assertThat(image(back)).isEqualTo(image(c));
+  }
+
+  /** Any bytes, broken off or changed anywhere, are read as a model or refused, nothing else. */
+  @Test
+  void aDamagedImageIsRefused() {
+    byte[] good = image(columns(features(8, 300)));
+    for (int n = 0; n < good.length; n += 1 + good.length / 400) {
+      byte[] cut = java.util.Arrays.copyOf(good, n);
+      org.assertj.core.api.Assertions.assertThatThrownBy(
+              () -> ColumnsImage.read(java.nio.ByteBuffer.wrap(cut)))
+          .as("%d of %d bytes", n, good.length)
+          .isInstanceOf(IllegalArgumentException.class);
+    }
+    Random r = new Random(11);
+    for (int i = 0; i < 400; i++) {
+      byte[] other = good.clone();
+      for (int k = 0; k < 3; k++) other[r.nextInt(other.length)] = (byte) r.nextInt(256);
+      try {
+        ColumnsImage.read(java.nio.ByteBuffer.wrap(other));
+      } catch (IllegalArgumentException e) {
+        assertThat(e.getMessage()).isNotBlank();
+      }
+    }
+  }
+
+  /** Readers that go through a state see it whole while newer ones are made of it. */
+  @Test
+  void readersAndAWriterDoNotMeet() throws Exception {
+    LayerColumns[] newest = {columns(features(9, 6_000))};
+    java.util.concurrent.atomic.AtomicBoolean end = new java.util.concurrent.atomic.AtomicBoolean();
+    java.util.concurrent.atomic.AtomicReference<LayerColumns> shared =
+        new java.util.concurrent.atomic.AtomicReference<>(newest[0]);
+    Thread writer =
+        new Thread(
+            () -> {
+              for (int i = 0; i < 400; i++) {
+                LayerColumns c = shared.get();
+                List<Feature> now = new ArrayList<>();
+                for (int k = 0; k < 5; k++) {
+                  Feature f = c.feature((i * 37 + k * 811) % c.rows());
+                  now.add(
+                      new Feature(
+                          f.id(),
+                          f.geometry(),
+                          Map.of("kind", Value.text("run " + i), "w", Value.of(i)),
+                          f.version() + 1));
+                }
+                shared.set(c.with(now, List.of()));
+              }
+              end.set(true);
+            });
+    writer.start();
+    while (!end.get()) {
+      LayerColumns c = shared.get();
+      String first = c.all().stream().mapToObj(c::feature).toList().toString();
+      assertThat(c.all().stream().mapToObj(c::feature).toList().toString()).isEqualTo(first);
+    }
+    writer.join();
+    assertThat(shared.get().count()).isEqualTo(6_000);
   }
 }

@@ -49,8 +49,8 @@ class TileWriterTest {
           Mercator.lat((double) Y / (1 << Z)),
           Mercator.lat((Y + 1.0) / (1 << Z)));
 
-  private static LayerColumns layer(GeometryKind kind) {
-    return new LayerColumns(
+  private static LayerColumns.Builder layer(GeometryKind kind) {
+    return new LayerColumns.Builder(
         new Schema(
             kind,
             List.of(
@@ -61,7 +61,7 @@ class TileWriterTest {
             List.of()));
   }
 
-  private static void add(LayerColumns c, Geometry g, double width) {
+  private static void add(LayerColumns.Builder c, Geometry g, double width) {
     Map<String, Value> v = new LinkedHashMap<>();
     v.put("tag", Value.text("T" + c.rows()));
     v.put("width", Value.of(width));
@@ -115,9 +115,10 @@ class TileWriterTest {
 
   @Test
   void pointsComeBackWithWhatDrawsThem() throws Exception {
-    LayerColumns c = layer(GeometryKind.POINT);
+    LayerColumns.Builder b = layer(GeometryKind.POINT);
     Random r = new Random(1);
-    for (int i = 0; i < 500; i++) add(c, GeometryJson.WGS84.createPoint(somewhere(r)), i);
+    for (int i = 0; i < 500; i++) add(b, GeometryJson.WGS84.createPoint(somewhere(r)), i);
+    LayerColumns c = b.build();
     List<Geometry> back =
         decoded(
             c,
@@ -136,9 +137,10 @@ class TileWriterTest {
 
   @Test
   void thinnedPointsSayHowManyTheyStandFor() throws Exception {
-    LayerColumns c = layer(GeometryKind.POINT);
+    LayerColumns.Builder b = layer(GeometryKind.POINT);
     Random r = new Random(1);
-    for (int i = 0; i < 50_000; i++) add(c, GeometryJson.WGS84.createPoint(somewhere(r)), i);
+    for (int i = 0; i < 50_000; i++) add(b, GeometryJson.WGS84.createPoint(somewhere(r)), i);
+    LayerColumns c = b.build();
     List<Geometry> back = decoded(c, "{\"by\":\"one\"}");
     assertThat(back.size()).as("one for each strength").isBetween(1, 5);
     assertThat(back.stream().mapToInt(Geometry::getNumGeometries).sum()).isBetween(5000, 17_000);
@@ -150,7 +152,7 @@ class TileWriterTest {
   void linesAndAreasKeepTheirShapeWithinAStep() throws Exception {
     Random r = new Random(4);
     for (GeometryKind kind : List.of(GeometryKind.LINE, GeometryKind.POLYGON)) {
-      LayerColumns c = layer(kind);
+      LayerColumns.Builder b = layer(kind);
       for (int i = 0; i < 300; i++) {
         Coordinate at = somewhere(r);
         double size = TILE.getWidth() * (0.01 + r.nextDouble() * (i % 20 == 0 ? 3 : 0.2));
@@ -163,8 +165,9 @@ class TileWriterTest {
                   GeometryJson.WGS84
                       .createPoint(new Coordinate(at.x + 3 * size, at.y))
                       .buffer(size, 2));
-        add(c, kind == GeometryKind.LINE ? blob.getBoundary() : blob, i);
+        add(b, kind == GeometryKind.LINE ? blob.getBoundary() : blob, i);
       }
+      LayerColumns c = b.build();
       Geometry box = new GeometryFactory().toGeometry(new Envelope(0, 4096, 0, 4096));
       List<Geometry> back = decoded(c, "{\"by\":\"one\",\"label\":{\"template\":\"{tag}\"}}");
       assertThat(back.size()).isGreaterThan(280);
@@ -191,7 +194,7 @@ class TileWriterTest {
 
   @Test
   void nothingGivesNoTile() {
-    LayerColumns c = layer(GeometryKind.POINT);
+    LayerColumns c = layer(GeometryKind.POINT).build();
     assertThat(new TileWriter(c, rows(c, "{\"by\":\"one\"}"), null).tile(0, 0, 0)).isEmpty();
     assertThat(TileRows.EXTENT).isEqualTo(4096);
   }

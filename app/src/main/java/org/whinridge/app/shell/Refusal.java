@@ -5,18 +5,18 @@ import org.springframework.http.HttpStatus;
 /**
  * Something that can't be done, in words for the person who asked: what, what was kept, what to do.
  */
-public final class JobProblem extends RuntimeException {
+public final class Refusal extends RuntimeException {
   private static final long serialVersionUID = 1;
   private final HttpStatus status;
 
-  private JobProblem(HttpStatus status, String message) {
+  private Refusal(HttpStatus status, String message) {
     super(message);
     this.status = status;
   }
 
   /** The thing is not there, or not for this person. */
-  public static JobProblem notFound(String what) {
-    return new JobProblem(
+  public static Refusal notFound(String what) {
+    return new Refusal(
         HttpStatus.NOT_FOUND,
         "There is no "
             + what
@@ -24,18 +24,18 @@ public final class JobProblem extends RuntimeException {
   }
 
   /** The request can't be carried out as it is. */
-  public static JobProblem refused(String message) {
-    return new JobProblem(HttpStatus.UNPROCESSABLE_CONTENT, message);
+  public static Refusal refused(String message) {
+    return new Refusal(HttpStatus.UNPROCESSABLE_CONTENT, message);
   }
 
   /** Somebody else was quicker. */
-  public static JobProblem conflict(String message) {
-    return new JobProblem(HttpStatus.CONFLICT, message);
+  public static Refusal conflict(String message) {
+    return new Refusal(HttpStatus.CONFLICT, message);
   }
 
   /** This person may not do it. */
-  public static JobProblem forbidden(String message) {
-    return new JobProblem(HttpStatus.FORBIDDEN, message);
+  public static Refusal forbidden(String message) {
+    return new Refusal(HttpStatus.FORBIDDEN, message);
   }
 
   /** The HTTP status that fits. */

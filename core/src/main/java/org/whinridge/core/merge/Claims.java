@@ -1,0 +1,166 @@
+package org.whinridge.core.merge;
+
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import org.locationtech.jts.geom.Geometry;
+import org.whinridge.core.layer.Feature;
+import org.whinridge.core.layer.Field;
+import org.whinridge.core.layer.GeometryKind;
+import org.whinridge.core.layer.Schema;
+import org.whinridge.core.value.Value;
+
+/**
+ * What a visit says of the layer, held against what the layer knows: a visit may not write what
+ * belongs to the office, what the layer does not have, or a shape of another kind, and what it says
+ * it was taken out with must be what the layer held then. What does not hold is left out of the
+ * merge and told; nothing of it turns the visit away.
+ *
+ * @param base what the device took out, as the layer's own history has it where that differs
+ * @param set what may be written
+ * @param problems what does not hold, in words for whoever reviews the visit
+ */
+public record Claims(Map<String, Value> base, Map<String, Value> set, List<Problem> problems) {
+  /** What can be wrong. */
+  public enum Kind {
+    OFFICE_ONLY,
+    NO_SUCH_FIELD,
+    OTHER_SHAPE,
+    NO_SUCH_VERSION,
+    OTHER_BASE
+  }
+
+  /** Something that does not hold. {@code field} is "" for the visit as a whole. */
+  public record Problem(Kind kind, String field, String message) {}
+
+  /**
+   * Looks at a visit's claims.
+   *
+   * @param claimedBase values that the visit says it was taken out with
+   * @param claimedSet values that it wants to write; the geometry under {@link Merge#GEOMETRY} in
+   *     both
+   * @param version the feature's version that it says it was taken out with
+   * @param then the feature as the layer held it at that version; empty when it never had that one
+   * @param schema the layer's schema now
+   * @param decimals the layer's precision in decimals of a degree
+   */
+  public static Claims look(
+      Map<String, Value> claimedBase,
+      Map<String, Value> claimedSet,
+      long version,
+      Optional<Feature> then,
+      Schema schema,
+      int decimals) {
+    List<Problem> problems = new ArrayList<>();
+    Map<String, Value> set = new LinkedHashMap<>();
+    claimedSet.forEach(
+        (name, v) -> {
+          Optional<Problem> p =
+              name.equals(Merge.GEOMETRY) ? shape(v, schema.kind()) : field(name, v, schema);
+          p.ifPresentOrElse(problems::add, () -> set.put(name, v));
+        });
+    if (then.isEmpty())
+      problems.add(
+          new Problem(
+              Kind.NO_SUCH_VERSION,
+              "",
+              "it says it was taken out with version "
+                  + version
+                  + " of the feature, which the layer never had; each of its values is held against the layer as it is now"));
+    Map<String, Value> base = new LinkedHashMap<>();
+    claimedBase.forEach(
+        (name, v) -> {
+          boolean known = name.equals(Merge.GEOMETRY) || schema.field(name).isPresent();
+          if (!known || isOffice(name, schema)) return;
+          Value held = then.isEmpty() ? v : held(then.get(), name);
+          if (!Merge.same(v, held, decimals)) {
+            problems.add(otherBase(name, v, held, schema));
+            base.put(name, held);
+          } else base.put(name, v);
+        });
+    // without a version that the layer had, nothing can be called unchanged since
+    if (then.isEmpty()) base.clear();
+    return new Claims(base, set, problems);
+  }
+
+  private static boolean isOffice(String name, Schema schema) {
+    return schema.field(name).filter(Field::officeOnly).isPresent();
+  }
+
+  private static Value held(Feature f, String name) {
+    return name.equals(Merge.GEOMETRY)
+        ? f.geometry().<Value>map(Value.Place::new).orElse(Value.EMPTY)
+        : f.value(name);
+  }
+
+  private static Optional<Problem> field(String name, Value v, Schema schema) {
+    Optional<Field> f = schema.field(name);
+    if (f.isEmpty())
+      return Optional.of(
+          new Problem(
+              Kind.NO_SUCH_FIELD,
+              name,
+              "the layer has no field “"
+                  + name
+                  + "” any more; “"
+                  + v.plain()
+                  + "” stays on the visit"));
+    return f.get().officeOnly()
+        ? Optional.of(
+            new Problem(
+                Kind.OFFICE_ONLY,
+                name,
+                f.get().label()
+                    + " belongs to the office and is not written from outdoors; “"
+                    + f.get().shown(v)
+                    + "” stays on the visit"))
+        : Optional.empty();
+  }
+
+  private static Optional<Problem> shape(Value v, GeometryKind wanted) {
+    boolean fits =
+        v instanceof Value.Place p && isOfKind(p.geometry(), wanted) && !p.geometry().isEmpty();
+    return fits
+        ? Optional.empty()
+        : Optional.of(
+            new Problem(
+                Kind.OTHER_SHAPE,
+                Merge.GEOMETRY,
+                "it brings "
+                    + (v instanceof Value.Place p
+                        ? "a " + p.geometry().getGeometryType()
+                        : "no shape")
+                    + ", but the layer "
+                    + (wanted == GeometryKind.TABLE
+                        ? "has no places"
+                        : "holds " + wanted.id() + "s")
+                    + "; the place stays as it is"));
+  }
+
+  private static boolean isOfKind(Geometry g, GeometryKind wanted) {
+    return GeometryKind.of(g).filter(k -> k == wanted).isPresent();
+  }
+
+  private static Problem otherBase(String name, Value said, Value held, Schema schema) {
+    Optional<Field> f = schema.field(name);
+    String label = f.map(Field::label).orElse("Place");
+    return new Problem(
+        Kind.OTHER_BASE,
+        name,
+        f.isEmpty()
+            ? "it says it was taken out with the feature at another place than the layer had then"
+            : "it says it was taken out with "
+                + label
+                + " as "
+                + said(f.get(), said)
+                + ", but the layer had "
+                + said(f.get(), held)
+                + " then");
+  }
+
+  private static String said(Field f, Value v) {
+    return v.isEmpty() ? "nothing" : "“" + f.shown(v) + "”";
+  }
+}

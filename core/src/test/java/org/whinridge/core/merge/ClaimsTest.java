@@ -1,0 +1,112 @@
+package org.whinridge.core.merge;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import org.junit.jupiter.api.Test;
+import org.locationtech.jts.geom.Coordinate;
+import org.whinridge.core.layer.Feature;
+import org.whinridge.core.layer.Field;
+import org.whinridge.core.layer.FieldType;
+import org.whinridge.core.layer.GeometryKind;
+import org.whinridge.core.layer.Schema;
+import org.whinridge.core.place.GeometryJson;
+import org.whinridge.core.value.Value;
+
+class ClaimsTest {
+  private static final Schema SCHEMA =
+      new Schema(
+          GeometryKind.POINT,
+          List.of(
+              Field.of("tag", "Tag", FieldType.TEXT),
+              Field.of("width", "Width", FieldType.WHOLE).in("mm"),
+              Field.of("cost", "Cost centre", FieldType.TEXT).inOffice()),
+          "tag",
+          List.of("tag"));
+  private static final Feature THEN =
+      new Feature(
+          "f1",
+          Optional.of(GeometryJson.WGS84.createPoint(new Coordinate(1, 1))),
+          Map.of("tag", Value.text("OS-1"), "width", Value.of(600), "cost", Value.text("C7")),
+          3);
+
+  private static Map<String, Value> base(Object... more) {
+    Map<String, Value> out = new LinkedHashMap<>();
+    out.put("tag", Value.text("OS-1"));
+    out.put("width", Value.of(600));
+    out.put(Merge.GEOMETRY, new Value.Place(THEN.geometry().orElseThrow()));
+    for (int i = 0; i < more.length; i += 2) out.put((String) more[i], (Value) more[i + 1]);
+    return out;
+  }
+
+  private static Claims look(Map<String, Value> base, Map<String, Value> set) {
+    return Claims.look(base, set, 3, Optional.of(THEN), SCHEMA, 8);
+  }
+
+  @Test
+  void anHonestVisitGoesThroughAsItIs() {
+    Claims c = look(base(), Map.of("width", Value.of(650)));
+    assertThat(c.problems()).isEmpty();
+    assertThat(c.base()).isEqualTo(base());
+    assertThat(c.set()).containsExactly(Map.entry("width", Value.of(650)));
+  }
+
+  @Test
+  void whatBelongsToTheOfficeOrIsNotThereIsLeftOutAndTold() {
+    Claims c =
+        look(
+            base(),
+            Map.of("cost", Value.text("mine"), "gone", Value.text("kept"), "width", Value.of(1)));
+    assertThat(c.set()).containsOnlyKeys("width");
+    assertThat(c.problems())
+        .extracting(Claims.Problem::kind)
+        .containsExactlyInAnyOrder(Claims.Kind.OFFICE_ONLY, Claims.Kind.NO_SUCH_FIELD);
+    assertThat(c.problems())
+        .anySatisfy(p -> assertThat(p.message()).contains("Cost centre belongs to the office"));
+    assertThat(look(base("cost", Value.text("guessed")), Map.of()).base())
+        .doesNotContainKey("cost");
+  }
+
+  @Test
+  void aShapeOfAnotherKindIsLeftOutAndTold() {
+    Value area = new Value.Place(GeometryJson.WGS84.createPoint(new Coordinate(1, 1)).buffer(1));
+    Claims c = look(base(), Map.of(Merge.GEOMETRY, area));
+    assertThat(c.set()).isEmpty();
+    assertThat(c.problems())
+        .singleElement()
+        .satisfies(
+            p ->
+                assertThat(p.message())
+                    .isEqualTo(
+                        "it brings a Polygon, but the layer holds points; the place stays as it is"));
+  }
+
+  /** A base that equals what somebody wrote since would pass over that edit without a word. */
+  @Test
+  void aBaseThatTheLayerDidNotHaveThenIsPutRightAndTold() {
+    Claims c = look(base("width", Value.of(777)), Map.of("width", Value.of(650)));
+    assertThat(c.base()).containsEntry("width", Value.of(600));
+    assertThat(c.problems())
+        .singleElement()
+        .satisfies(
+            p ->
+                assertThat(p.message())
+                    .isEqualTo(
+                        "it says it was taken out with Width as “777 mm”, but the layer had “600 mm” then"));
+    Merge.Result m = Merge.threeWay(c.base(), Map.of("width", Value.of(777)), c.set(), 8);
+    assertThat(m.clashes()).as("the edit since is not passed over").hasSize(1);
+  }
+
+  @Test
+  void aVersionThatTheLayerNeverHadMakesEveryChangeAQuestion() {
+    Claims c = Claims.look(base(), Map.of("width", Value.of(650)), 99, Optional.empty(), SCHEMA, 8);
+    assertThat(c.problems())
+        .extracting(Claims.Problem::kind)
+        .containsExactly(Claims.Kind.NO_SUCH_VERSION);
+    assertThat(Merge.threeWay(c.base(), Map.of("width", Value.of(600)), c.set(), 8).clashes())
+        .hasSize(1);
+  }
+}
