@@ -8,7 +8,8 @@ import { bytes, metres, when } from "./format.js";
 import { stopPage } from "./stop-page.js";
 import * as store from "./store.js";
 import { fillSymbols, symbol } from "./symbols.js";
-import { carried, handIn, openVisit } from "./visits.js";
+import { carried, contact, handIn, RULE, tryAgain, waitingForCopy } from "./hand-in.js";
+import { openVisit } from "./visits.js";
 
 const root = document.getElementById("day");
 const state = { view: "today", me: null, person: null, packs: [], visits: [], message: null, round: null, busy: "" };
@@ -23,7 +24,8 @@ async function refresh() {
     state.person = state.me.person;
     await store.put("meta", state.person, "person");
     await store.put("meta", state.me.rounds, "rounds:" + state.person);
-    await learn(state.me.visits);
+    const again = await contact(state.me);
+    if (again) say("told", again === 1 ? "The office went back to an older copy of its store and does not have one visit any more. It is carried again; hand it in once more." : `The office went back to an older copy of its store and does not have ${again} visits any more. They are carried again; hand them in once more.`);
     state.offline = false;
     state.signedOut = false;
   } catch (e) {
@@ -31,15 +33,6 @@ async function refresh() {
     state.signedOut = e.status === 401;
     state.offline = e.status === 0;
     if (e.status && e.status !== 401) state.message = { kind: "problem", text: e.message };
-  }
-}
-
-/** Takes over what the office decided about visits; one that was sent back can be mended. */
-async function learn(decided) {
-  for (const d of decided) {
-    const v = await store.get("visits", d.id);
-    if (!v || v.status === "complete" || (v.office?.state === d.state && v.office?.reason === d.reason)) continue;
-    await store.put("visits", { ...v, office: { state: d.state, reason: d.reason } });
   }
 }
 
@@ -78,7 +71,7 @@ async function show(view) {
   await load();
   const body = h("div", { class: "day-body" });
   const c = await carried(state.person);
-  const count = c.visits.length + c.photos.length;
+  const count = c.visits.length + c.refused.length + c.photos.length;
   const head = h("header", { class: "day-head" }, h("h1", {}, TABS.find((t) => t[0] === view)[1]), h("span", { class: "quiet-on-dark" }, state.person ?? "", state.offline || !navigator.onLine ? " · no link" : ""));
   const tabs = h("nav", { class: "day-foot day-tabs", "aria-label": "Day book" }, TABS.map(([key, label]) => h("button", { type: "button", "aria-current": String(key === view), onclick: () => show(key) }, label, key === "carried" && count > 0 ? h("span", { class: "count needs" }, String(count)) : "")));
   root.replaceChildren(head, body, tabs);
@@ -206,7 +199,7 @@ async function openStop(pack, feature) {
     say("told", `${feature.caption} is open in another window of this device. Go on there, or close it first.`);
     return show("stops");
   }
-  const existing = (await store.all("visits")).filter((v) => v.person === state.person && v.round === pack.round && v.feature === feature.id && (v.status !== "handed in" || v.office?.state === "sent back")).at(-1);
+  const existing = (await store.all("visits")).filter((v) => v.person === state.person && v.round === pack.round && v.feature === feature.id && !v.light && (v.status !== "handed in" || v.office?.state === "sent back")).at(-1);
   const handed = state.visits.find((v) => v.round === pack.round && v.feature === feature.id && v.status === "handed in" && v.office?.state !== "sent back");
   if (!existing && handed) {
     lock();
@@ -236,12 +229,26 @@ async function carriedView(body) {
   body.append(h("p", {}, send), progress);
   const mine = state.visits.filter((v) => v.status !== "begun").sort((a, b) => (b.endedAt ?? "").localeCompare(a.endedAt ?? ""));
   if (c.begun.length) body.append(h("p", { class: "quiet" }, `${c.begun.length} visit${c.begun.length === 1 ? " is" : "s are"} begun and not complete; ${c.begun.length === 1 ? "it is" : "they are"} kept here and not handed in yet.`));
+  for (const g of (await store.get("meta", "given:" + state.person)) ?? []) body.append(givenCard(g));
   const photos = await store.all("photos");
-  body.append(h("ul", { class: "flex flex-col gap-2" }, mine.map((v) => {
-    const own = photos.filter((p) => p.visit === v.id);
-    const what = v.status === "complete" ? "carried" : v.office?.state ?? "waiting";
-    return h("li", { class: "card flex gap-3 items-center", "data-visit": v.id }, symbol(what), h("div", {}, h("strong", {}, v.caption), h("p", { class: "quiet" }, what, own.length ? ` · ${own.filter((p) => p.sent).length} of ${own.length} photos at the office` : "", ` · ${when(v.endedAt)}`), v.office?.reason ? h("p", {}, v.office.reason) : ""));
-  })));
+  body.append(h("ul", { class: "flex flex-col gap-2" }, mine.map((v) => logLine(v, photos.filter((p) => p.visit === v.id)))));
+  const still = await waitingForCopy(state.person);
+  body.append(h("p", { class: "quiet", id: "rule" }, RULE, still ? ` ${still === 1 ? "One photo waits" : `${still} photos wait`} for the next copy.` : ""));
+}
+
+/** A text that the office could not read and asks this person to look into. */
+function givenCard(g) {
+  return h("div", { class: "told", "data-given": g.id }, h("p", {}, h("strong", {}, "For you to look into: "), `something handed in by ${g.from}, ${when(g.at)}, could not be read as a visit: ${g.reason}.`), g.note ? h("p", {}, `The office says: ${g.note}`) : "");
+}
+
+function logLine(v, own) {
+  const what = v.status === "complete" ? "carried" : v.office?.state ?? "waiting";
+  const took = v.light ? v.took : own.length;
+  const there = v.light ? v.took : own.filter((p) => p.sent).length;
+  return h("li", { class: "card flex gap-3 items-center", "data-visit": v.id }, symbol(what),
+    h("div", {}, h("strong", {}, v.caption), h("p", { class: "quiet" }, what, took ? ` · ${there} of ${took} photos at the office` : "", ` · ${when(v.endedAt)}`),
+      v.office?.reason ? h("p", {}, v.office.reason) : "",
+      v.refused ? h("div", { class: "problem" }, h("p", {}, v.refused), h("button", { type: "button", onclick: async () => { await tryAgain(v.id); await show("carried"); } }, "Try it again")) : ""));
 }
 
 function words(c) {
@@ -260,8 +267,7 @@ async function deliver(button, progress) {
     else if (state.offline) say("problem", "There is no link to the office right now. Nothing is lost; hand in when there is.");
     else {
       const n = await handIn(state.me, (t) => { progress.textContent = t; });
-      say("done", `Handed in: ${n.visits} visit${n.visits === 1 ? "" : "s"}, ${n.photos} photo${n.photos === 1 ? "" : "s"}.`);
-      await refresh();
+      say(n.refused ? "problem" : "done", `Handed in: ${n.visits} visit${n.visits === 1 ? "" : "s"}, ${n.photos} photo${n.photos === 1 ? "" : "s"}.` + (n.refused ? ` ${n.refused === 1 ? "One visit was" : `${n.refused} visits were`} refused and stay${n.refused === 1 ? "s" : ""} here with the reason.` : ""));
     }
   } catch (e) {
     if (e instanceof Failure) {

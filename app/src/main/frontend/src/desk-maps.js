@@ -125,7 +125,7 @@ export function layerPage() {
     get caption() { return this.card?.caption ?? ""; },
     get values() { return this.card?.values ?? []; },
     get history() {
-      return (this.card?.history ?? []).map((e, key) => ({ ...e, key, when: new Date(e.at).toLocaleString([], { dateStyle: "medium", timeStyle: "short" }), link: e.visit ? `${location.pathname.replace(/\/layers\/.*/, "")}/hand-ins/${e.visit}` : null, changes: e.fields.map((f) => `${f.label}: ${f.before || "empty"} → ${f.after || "empty"}`) }));
+      return (this.card?.history ?? []).map((e, key) => ({ ...e, key, when: new Date(e.at).toLocaleString([], { dateStyle: "medium", timeStyle: "short" }), link: e.visit ? `${location.pathname.replace(/\/layers\/.*/, "")}/hand-ins/${e.visit}` : null, changes: e.fields.map((f) => `${f.label}: ${f.before || "empty"} becomes ${f.after || "empty"}`) }));
     },
     get symbol() { return this.card === null ? "" : `${this.base}/look/symbol/${this.card.id}.svg`; },
   };

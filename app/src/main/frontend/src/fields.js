@@ -1,6 +1,7 @@
 // The editor of a layer's fields: rows of fields, a code list under each, what a change would do.
 import { post, request } from "./api.js";
 import { h } from "./dom.js";
+import { symbol } from "./symbols.js";
 
 const json = async (path) => (await request(path)).json();
 const TEXTS = ["text"];
@@ -49,7 +50,7 @@ export async function fieldsEditor(box, { project, schema, fixed = [], readOnly 
         }, { size: 16, maxlength: 80, disabled: readOnly })),
         h("td", {}, known(f) ? h("span", { class: "code" }, f.name) : input(f.name, "storage name of " + named, (v) => { f.name = v; touch(); }, { class: "code", size: 14, maxlength: 63 })),
         h("td", {}, h("select", { "aria-label": "type of " + named, disabled: readOnly, onchange: (e) => { f.type = e.target.value; if (CODED.includes(f.type)) open.add(f); touch(); } }, types.map((t) => h("option", { value: t.id, selected: t.id === f.type }, t.said)))),
-        h("td", {}, TEXTS.includes(f.type) ? h("label", { class: "quiet whitespace-nowrap" }, "≤ ", input(f.length || "", "length of " + named, (v) => set("length", Number(v) || ""), { size: 3, inputmode: "numeric", placeholder: "any", title: "most characters" }), " char.") : null,
+        h("td", {}, TEXTS.includes(f.type) ? h("label", { class: "quiet whitespace-nowrap" }, "up to ", input(f.length || "", "length of " + named, (v) => set("length", Number(v) || ""), { size: 3, inputmode: "numeric", placeholder: "any", title: "most characters" }), " char.") : null,
           NUMBERS.includes(f.type) ? h("span", { class: "flex gap-1" }, input(f.unit, "unit of " + named, (v) => set("unit", v.trim()), { size: 4, maxlength: 20, placeholder: "unit" }), f.type === "decimal" ? input(f.decimals ?? "", "decimals of " + named, (v) => set("decimals", v === "" ? "" : Number(v)), { size: 2, placeholder: "dec." }) : null) : null),
         h("td", {}, tick(f.nullable !== false, named + " may be empty", (v) => { if (v) delete f.nullable; else f.nullable = false; touch(); }, readOnly)),
         h("td", {}, tick(f.unique, named + " is unique", (v) => set("unique", v), readOnly)),
@@ -58,7 +59,7 @@ export async function fieldsEditor(box, { project, schema, fixed = [], readOnly 
           h("select", { "aria-label": "kind of default of " + named, disabled: readOnly, onchange: (e) => set("start", e.target.value === "formula" ? { formula: start } : { fixed: start }) }, h("option", { value: "fixed" }, "fixed"), h("option", { value: "formula", selected: f.start?.formula !== undefined }, "formula"))]),
         h("td", {}, h("button", { type: "button", class: "plain", "aria-expanded": String(open.has(f)), onclick: () => { open.has(f) ? open.delete(f) : open.add(f); draw(); } }, f.codes?.length ? `${f.codes.length} codes` : "More")),
         h("td", { class: "whitespace-nowrap" }, readOnly ? null : [
-          h("button", { type: "button", class: "plain", "aria-label": "move " + named + " up", disabled: i === 0, onclick: () => { fields.splice(i - 1, 0, fields.splice(i, 1)[0]); touch(); } }, "↑"),
+          h("button", { type: "button", class: "plain", "aria-label": "move " + named + " up", disabled: i === 0, onclick: () => { fields.splice(i - 1, 0, fields.splice(i, 1)[0]); touch(); } }, symbol("up")),
           h("button", { type: "button", class: "plain", "aria-label": "take away " + named, onclick: () => { fields.splice(i, 1); if (tag === f.name) tag = ""; captions = captions.filter((c) => c !== f.name); touch(); } }, "Take away")])),
       open.has(f) ? h("tr", {}, h("td", { colspan: 10, class: "more" }, moreOf(f, named, set))) : null,
     ];
@@ -96,7 +97,7 @@ export async function fieldsEditor(box, { project, schema, fixed = [], readOnly 
           h("td", {}, tick(c.retired, "retire " + c.label, (v) => { if (v) c.retired = true; else delete c.retired; touch(); }, readOnly)),
           h("td", {}, input(c.fitsWhen, "when " + c.label + " fits", (v) => { if (v) c.fitsWhen = v; else delete c.fitsWhen; touch(); }, { class: "code", size: 18, placeholder: "always", disabled: readOnly })),
           h("td", {}, f.type === "codes" ? tick(c.alone, c.label + " excludes the others", (v) => { if (v) c.alone = true; else delete c.alone; touch(); }, readOnly) : null),
-          h("td", {}, readOnly ? null : [h("button", { type: "button", class: "plain", disabled: k === 0, "aria-label": "move " + c.label + " up", onclick: () => { codes.splice(k - 1, 0, codes.splice(k, 1)[0]); setCodes(codes); } }, "↑"), h("button", { type: "button", class: "plain", "aria-label": "take away " + c.label, onclick: () => setCodes(codes.filter((x) => x !== c)) }, "×")]))))),
+          h("td", {}, readOnly ? null : [h("button", { type: "button", class: "plain", disabled: k === 0, "aria-label": "move " + c.label + " up", onclick: () => { codes.splice(k - 1, 0, codes.splice(k, 1)[0]); setCodes(codes); } }, symbol("up")), h("button", { type: "button", class: "plain", "aria-label": "take away " + c.label, onclick: () => setCodes(codes.filter((x) => x !== c)) }, "×")]))))),
         f.codesFrom ? h("p", { class: "quiet" }, "Kept in step with another layer. ", readOnly ? null : h("button", { type: "button", class: "plain", onclick: () => { delete f.codesFrom; touch(); } }, "End that")) : null,
         readOnly ? null : h("div", { class: "flex flex-wrap gap-3 items-end mt-2" }, paste, how, h("button", { type: "button", onclick: () => add(paste.value) }, "Add these"),
           h("label", {}, "or a CSV of code and label ", h("input", { type: "file", accept: ".csv,.txt", onchange: async (e) => add(await e.target.files[0].text()) })),

@@ -24,7 +24,7 @@ export async function takeOut(roundId, person, progress) {
 
 async function fetchPart(roundId, part) {
   for (let attempt = 1; ; attempt++) {
-    const bytes = await (await request(`/api/day/rounds/${roundId}/parts/${part.name}`)).arrayBuffer();
+    const bytes = await (await request(`/api/day/rounds/${roundId}/parts/${part.name}?hash=${part.hash}`)).arrayBuffer();
     if ((await sha256(bytes)) === part.hash) return store.put("parts", new TextDecoder().decode(bytes), part.hash);
     if (attempt === 3) throw new Error("A part of the pack arrived damaged three times, or the office changed it meanwhile. What is here already is kept; take it out again.");
   }

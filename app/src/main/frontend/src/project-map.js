@@ -3,6 +3,7 @@ import { Upload } from "tus-js-client";
 import { post, request, token } from "./api.js";
 import { withBasemaps } from "./basemaps.js";
 import { h } from "./dom.js";
+import { symbol } from "./symbols.js";
 import { LayerOnMap } from "./layer-on-map.js";
 import { url } from "./look.js";
 import * as maps from "./map.js";
@@ -85,8 +86,8 @@ export async function projectMapPage(box) {
             if (!e.altKey || !["ArrowUp", "ArrowDown"].includes(e.key)) return;
             e.preventDefault();
             move(i, e.key === "ArrowUp" ? -1 : 1);
-          } }, "↑"),
-          may && h("button", { type: "button", class: "plain", "aria-label": `Move ${l.name} down`, disabled: i === state.layers.length - 1, onclick: () => move(i, 1) }, "↓")),
+          } }, symbol("up")),
+          may && h("button", { type: "button", class: "plain", "aria-label": `Move ${l.name} down`, disabled: i === state.layers.length - 1, onclick: () => move(i, 1) }, symbol("down"))),
         l.on && h("div", { class: "flex items-center gap-2 mt-1" },
           h("label", { class: "text-sm flex items-center gap-2" }, "Opacity", h("input", { type: "range", min: "0", max: "1", step: "0.05", value: String(l.opacity), "aria-label": `Opacity of ${l.name}`, oninput: (e) => {
             l.opacity = Number(e.target.value);

@@ -4,6 +4,7 @@ import { currentFix, watchPosition } from "./fix.js";
 import { metres } from "./format.js";
 import { answering, makeSheet, openWords, pointMark, trail } from "./sheet.js";
 import * as store from "./store.js";
+import { symbol } from "./symbols.js";
 
 /**
  * Draws an open visit into the day book's root: pages of the sheet, the trail of open points on each, saving. `leave` is called when the person goes
@@ -44,7 +45,7 @@ export async function stopPage({ root, visit, release, leave }) {
   const back = h("button", { type: "button", class: "plain ml-auto", id: "take-back", hidden: true, onclick: () => change(() => visit.open.undo()) }, "Take back");
   const save = h("button", { type: "button", class: "main", id: "save", onclick: () => saveVisit() });
   root.replaceChildren(
-    h("header", { class: "day-head" }, h("button", { type: "button", "aria-label": "Back to the stops", onclick: () => leaveStop() }, "←"), title),
+    h("header", { class: "day-head" }, h("button", { type: "button", "aria-label": "Back to the stops", onclick: () => leaveStop() }, symbol("left")), title),
     trailButton,
     h("div", { class: "day-body" }, note, points, sheetBox, place, turn),
     h("div", { class: "day-foot" }, h("span", { class: "quiet self-center", id: "kept" }), back, save));
@@ -87,7 +88,7 @@ export async function stopPage({ root, visit, release, leave }) {
     sheet.draw(view, { page });
     drawPlace(view);
     drawPoints(view);
-    turn.replaceChildren(page > 0 ? h("button", { type: "button", onclick: () => go(page - 1) }, "← Page " + page) : "", page < view.pages - 1 ? h("button", { type: "button", class: "ml-auto", id: "next-page", onclick: () => go(page + 1) }, `Page ${page + 2} →`) : "");
+    turn.replaceChildren(page > 0 ? h("button", { type: "button", onclick: () => go(page - 1) }, symbol("left"), "Page " + page) : "", page < view.pages - 1 ? h("button", { type: "button", class: "ml-auto", id: "next-page", onclick: () => go(page + 1) }, `Page ${page + 2}`, symbol("right")) : "");
     back.hidden = !view.canUndo;
     const open = view.points.filter((p) => p.kind !== "wanted").length;
     save.replaceChildren(view.complete ? "Save visit" : `Save, ${open} open`);

@@ -22,6 +22,10 @@ export async function all(store) {
   return (await db).getAll(store);
 }
 
+export async function keys(store) {
+  return (await db).getAllKeys(store);
+}
+
 export async function put(store, value, key) {
   return guarded(async () => {
     const tx = (await db).transaction(store, "readwrite", { durability: "strict" });

@@ -1,4 +1,4 @@
-// The status shapes: the same drawings in lists, on maps and in legends. Each is drawn in a 24 × 24 box; never colour alone.
+// The status shapes and signs, shipped so that they look the same whatever fonts a machine has: in lists, on maps and in legends. Each is drawn in a 24 × 24 box; never colour alone.
 import { svg } from "./dom.js";
 
 const INK = "#1f2a30";
@@ -14,11 +14,19 @@ const shapes = {
   accepted: () => [circle({ r: 6, cy: 15, fill: "#4f7359" }), path("M3 4h18")],
   clash: () => [circle({ r: 6, cx: 8.5, fill: "#94451f" }), circle({ r: 6, cx: 15.5, fill: "none" })],
   "set aside": () => [path("M4 6h16v12H4z", { fill: "white" }), path("M8 12h8")],
+  up: () => [sign("M12 20V5M5.5 11.5 12 5l6.5 6.5")],
+  down: () => [sign("M12 4v15M5.5 12.5 12 19l6.5-6.5")],
+  left: () => [sign("M20 12H5M11.5 5.5 5 12l6.5 6.5")],
+  right: () => [sign("M4 12h15M12.5 5.5 19 12l-6.5 6.5")],
   here: () => [path("M12 2 20 21l-8-4.5L4 21z", { fill: INK, stroke: "#fbf9f3", "stroke-width": 1.6 })],
 };
 
 function circle(a) {
   return svg("circle", { cx: 12, cy: 12, stroke: INK, "stroke-width": 2, ...a });
+}
+/** A sign on a button, in the colour of its words. */
+function sign(d) {
+  return svg("path", { d, fill: "none", stroke: "currentColor", "stroke-width": 2.4 });
 }
 const ring = () => circle({ r: 8, fill: "white" });
 const disc = (fill = INK) => circle({ r: 8, fill });

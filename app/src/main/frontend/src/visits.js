@@ -1,6 +1,4 @@
-// Visits on the device: begun, changed, saved, handed in. The rules run in the engine; this module keeps and sends.
-import * as tus from "tus-js-client";
-import { Failure, request } from "./api.js";
+// Visits on the device: begun, changed, saved. The rules run in the engine; this module keeps. hand-in.js sends.
 import { loadEngine } from "./engine.js";
 import { currentFix, offsetMinutes } from "./fix.js";
 import { sha256, workOf } from "./pack.js";
@@ -82,6 +80,7 @@ export class OpenVisit {
       v.endedAt = v.changedAt;
       v.result = JSON.parse(this.open.result());
       delete v.office;
+      delete v.refused;
     }
     this.#saving = this.#saving.then(() => store.put("visits", structuredClone(v)), () => store.put("visits", structuredClone(v)));
     return this.#saving;
@@ -151,73 +150,4 @@ async function asJpeg(file) {
   const canvas = new OffscreenCanvas(bitmap.width, bitmap.height);
   canvas.getContext("2d").drawImage(bitmap, 0, 0);
   return canvas.convertToBlob({ type: "image/jpeg", quality: 0.92 });
-}
-
-/** Complete visits that the office does not have yet, and photos that are still to be sent. */
-export async function carried(person) {
-  const visits = (await store.all("visits")).filter((v) => v.person === person);
-  const photos = (await store.all("photos")).filter((p) => !p.sent && visits.some((v) => v.id === p.visit && v.status !== "begun"));
-  return { visits: visits.filter((v) => v.status === "complete"), photos, begun: visits.filter((v) => v.status === "begun") };
-}
-
-function document(v) {
-  const g = v.base.geometry;
-  return {
-    id: v.id, round: v.round, edition: v.start.edition, feature: v.feature, startedAt: v.startedAt, endedAt: v.endedAt, start: v.start, state: v.state,
-    ...v.result, base: { ...v.result.base, geometry: g ?? null }, photos: v.photos,
-  };
-}
-
-/** Sends everything complete: visits first, photos after. `told` hears how far it is. Throws a Failure when the office can't take it now. */
-export async function handIn(me, told) {
-  const waiting = await carried(me.person);
-  const headers = { [me.csrf.header]: me.csrf.token };
-  if (waiting.visits.length) {
-    told(`Sending ${waiting.visits.length} visit${waiting.visits.length === 1 ? "" : "s"}`);
-    const handInId = (await store.get("meta", "open-hand-in")) ?? crypto.randomUUID();
-    await store.put("meta", handInId, "open-hand-in");
-    const body = JSON.stringify({ id: handInId, device: deviceName(), person: me.person, sentAt: new Date().toISOString(), visits: waiting.visits.map(document) });
-    const answer = await (await request("/api/day/hand-ins", { method: "POST", body, headers: { "Content-Type": "application/json", ...headers } })).json();
-    for (const a of answer.visits) {
-      const v = await store.get("visits", a.id);
-      // changed meanwhile in another window: what was sent is not what is here, so it stays carried and goes with the next hand-in
-      const asSent = waiting.visits.find((w) => w.id === a.id)?.changedAt === v?.changedAt;
-      if (v && v.status === "complete" && asSent) await store.put("visits", { ...v, status: "handed in", office: { state: a.state, reason: a.reason } });
-    }
-    await store.remove("meta", "open-hand-in");
-  }
-  const photos = (await carried(me.person)).photos;
-  let sent = 0;
-  for (const p of photos) {
-    told(`Photo ${sent + 1} of ${photos.length}`);
-    await send(p, headers, (share) => told(`Photo ${sent + 1} of ${photos.length}, ${Math.round(share * 100)} %`));
-    sent++;
-  }
-  return { visits: waiting.visits.length, photos: sent };
-}
-
-function send(photo, headers, progress) {
-  return new Promise((resolve, reject) => {
-    const upload = new tus.Upload(photo.blob, {
-      endpoint: "/api/day/uploads",
-      uploadUrl: photo.uploadUrl ?? null,
-      chunkSize: 1_500_000,
-      retryDelays: [0, 1000, 3000],
-      storeFingerprintForResuming: false,
-      metadata: { photo: photo.id },
-      headers,
-      onShouldRetry: (e) => ![401, 403, 404, 422].includes(e.originalResponse?.getStatus()),
-      onUploadUrlAvailable: () => store.put("photos", { ...photo, uploadUrl: upload.url }),
-      onChunkComplete: (_, accepted, total) => progress(accepted / total),
-      onSuccess: () => store.put("photos", { ...photo, uploadUrl: undefined, sent: new Date().toISOString() }).then(resolve, reject),
-      onError: (e) => {
-        const status = e.originalResponse?.getStatus() ?? 0;
-        const said = status === 401 ? "You are not signed in any more. Sign in again; nothing on this device is lost." : status === 0 ? "The link broke off while a photo was being sent. What the office has is kept; it goes on from there." : e.originalResponse.getBody() || "A photo could not be sent.";
-        // an upload that the office does not know any more is begun anew next time
-        const forget = status === 404 || status === 410 || status === 422 ? store.put("photos", { ...photo, uploadUrl: undefined }) : Promise.resolve();
-        forget.finally(() => reject(new Failure(status, said)));
-      },
-    });
-    upload.start();
-  });
 }

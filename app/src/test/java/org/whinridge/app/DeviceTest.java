@@ -183,6 +183,7 @@ abstract class DeviceTest extends ServerTest {
             "coordinator",
             "desk",
             Optional.empty(),
+            Optional.empty(),
             "changed at the desk",
             Layers.now()));
   }

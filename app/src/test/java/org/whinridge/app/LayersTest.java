@@ -26,6 +26,7 @@ import org.springframework.test.web.servlet.MockMvc;
 import org.whinridge.app.layer.FeatureChange;
 import org.whinridge.app.layer.Layer;
 import org.whinridge.app.layer.LayerChanges;
+import org.whinridge.app.layer.LayerFilter;
 import org.whinridge.app.layer.LayerFields;
 import org.whinridge.app.layer.LayerMaking;
 import org.whinridge.app.layer.LayerQueries;
@@ -137,7 +138,7 @@ class LayersTest extends ServerTest {
     List<Feature> all = layers.first(l, 10);
     LayerChanges.Done done =
         changes.write(
-            l.id(),
+            l,
             "tidy",
             "test act",
             "coordinator",
@@ -149,7 +150,7 @@ class LayersTest extends ServerTest {
               b.add(row("d", "new", 4));
             });
     assertThat(done.changed()).isEqualTo(3);
-    assertThat(queries.count(layers.byId(l.id()), "said = 'same'")).isEqualTo(2);
+    assertThat(queries.count(layers.byId(l.id()), LayerFilter.written("said = 'same'"))).isEqualTo(2);
     // somebody changes one of them meanwhile
     layers.write(
         new FeatureChange(
@@ -161,9 +162,10 @@ class LayersTest extends ServerTest {
             "reviewer",
             "desk",
             Optional.empty(),
+            Optional.empty(),
             "by hand",
             Layers.now()));
-    assertThat(queries.count(layers.byId(l.id()), "said = 'mine'"))
+    assertThat(queries.count(layers.byId(l.id()), LayerFilter.written("said = 'mine'")))
         .as("the read model follows a single edit")
         .isEqualTo(1);
     LayerChanges.TakenBack back = changes.takeBack(l.id(), done.group(), "coordinator");
@@ -209,7 +211,7 @@ class LayersTest extends ServerTest {
             take -> {});
     List<Feature> rows = layers.first(source, 10);
     changes.write(
-        source.id(),
+        source,
         "desk",
         "test",
         "coordinator",
@@ -221,7 +223,9 @@ class LayersTest extends ServerTest {
           b.remove(UUID.fromString(rows.get(1).id()));
           b.add(row("TE", "Teal", 3));
         });
+    for (int i = 0; i < 100 && layers.byId(sightings).revision() == 1; i++) Thread.sleep(50);
     assertThat(layers.byId(sightings).schema().fields().get(0).codes())
+        .as("the lists follow in the background")
         .containsExactly(
             Code.of("OT", "Eurasian otter"), new Code("HE", "Heron", true), Code.of("TE", "Teal"));
   }

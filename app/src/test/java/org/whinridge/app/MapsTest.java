@@ -312,7 +312,7 @@ class MapsTest extends ServerTest {
   void basemapsAreKeptByProjectAndRefusedWhenTheyAreNone() throws Exception {
     Path text = Files.writeString(tmp.resolve("a.mbtiles"), "hello");
     org.assertj.core.api.Assertions.assertThatThrownBy(
-            () -> basemaps.add(project(), "x", text, "c"))
+            () -> basemaps.add(project(), UUID.randomUUID(), "x", text, "c"))
         .isInstanceOf(Refusal.class)
         .hasMessageContaining("Nothing was kept");
     JsonObject relief = null;

@@ -1,11 +1,15 @@
 package org.whinridge.app;
 
+import static org.assertj.core.api.Assertions.assertThat;
+
 import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import org.junit.jupiter.api.AfterEach;
 import org.springframework.boot.test.context.SpringBootTest;
 import org.springframework.boot.webmvc.test.autoconfigure.AutoConfigureMockMvc;
+import org.springframework.context.annotation.Import;
 import org.springframework.test.annotation.DirtiesContext;
 import org.springframework.test.context.ActiveProfiles;
 import org.springframework.test.context.DynamicPropertyRegistry;
@@ -16,10 +20,16 @@ import org.springframework.test.context.DynamicPropertySource;
 @AutoConfigureMockMvc
 @ActiveProfiles("demo")
 @DirtiesContext
+@Import(OneConnection.class)
 abstract class ServerTest {
   @DynamicPropertySource
   static void data(DynamicPropertyRegistry r) {
     r.add("whinridge.data", () -> folder().toString());
+  }
+
+  @AfterEach
+  void noThreadHeldTwoConnections() {
+    assertThat(OneConnection.SECOND).isEmpty();
   }
 
   static Path folder() {

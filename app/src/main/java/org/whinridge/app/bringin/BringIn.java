@@ -17,8 +17,8 @@ import org.springframework.stereotype.Service;
 import org.springframework.util.MultiValueMap;
 import org.whinridge.app.layer.LayerChanges;
 import org.whinridge.app.layer.Layers;
-import org.whinridge.app.shell.Refusal;
 import org.whinridge.app.shell.Jobs;
+import org.whinridge.app.shell.Refusal;
 import org.whinridge.core.place.CoordinateSystem;
 import org.whinridge.core.place.GeometryJson;
 import org.whinridge.core.profile.PlaceColumns;
@@ -104,8 +104,8 @@ class BringIn {
     return incoming.limit();
   }
 
-  void add(UUID project, UUID id, String name, Path file) throws IOException {
-    incoming.add(incoming.home(project, id), name, file);
+  void add(UUID project, UUID id, String name, UUID upload, Path file) throws IOException {
+    incoming.add(incoming.home(project, id), name, upload, file);
   }
 
   void add(UUID project, UUID id, String name, InputStream in) throws IOException {
@@ -170,8 +170,7 @@ class BringIn {
   private Lot found(UUID project, UUID id) throws IOException {
     Standing s = standing(project, id);
     if (s.lot().found == null)
-      throw Refusal.conflict(
-          "These files are still being read. Wait until the report is there.");
+      throw Refusal.conflict("These files are still being read. Wait until the report is there.");
     return s.lot();
   }
 

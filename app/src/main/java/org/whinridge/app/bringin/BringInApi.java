@@ -144,7 +144,7 @@ class BringInApi {
     }
 
     @Override
-    public String begin(Map<String, String> metadata, long length) throws TusRefusal {
+    public String begin(Map<String, String> metadata, long length, String owner) throws TusRefusal {
       try {
         UUID lot = UUID.fromString(metadata.getOrDefault("lot", ""));
         bringIn.check(project, lot);
@@ -157,8 +157,9 @@ class BringInApi {
     }
 
     @Override
-    public void complete(String about, Path file) throws IOException {
-      bringIn.add(project, UUID.fromString(about.substring(0, 36)), about.substring(37), file);
+    public void complete(UUID upload, String about, Path file) throws IOException {
+      bringIn.add(
+          project, UUID.fromString(about.substring(0, 36)), about.substring(37), upload, file);
     }
   }
 }

@@ -5,7 +5,6 @@ import java.io.InputStream;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.nio.file.StandardCopyOption;
 import java.nio.file.StandardOpenOption;
 import java.time.Duration;
 import java.time.Instant;
@@ -21,6 +20,7 @@ import org.springframework.scheduling.annotation.Scheduled;
 import org.springframework.stereotype.Component;
 import org.springframework.util.FileSystemUtils;
 import org.whinridge.app.shell.DataFolder;
+import org.whinridge.app.shell.Durable;
 import org.whinridge.app.shell.Refusal;
 import org.whinridge.formats.FileNames;
 import org.whinridge.formats.Sources;
@@ -74,10 +74,12 @@ class Incoming {
     throw Refusal.notFound("file waiting to be imported");
   }
 
-  /** Adds a file to a lot, moved from where it is. */
-  void add(Path home, String name, Path file) throws IOException {
-    Path to = room(home, Files.size(file));
-    Files.move(file, to, StandardCopyOption.ATOMIC_MOVE);
+  /** Adds an uploaded file to a lot; added again under the same id it stays one. */
+  void add(Path home, String name, UUID upload, Path file) throws IOException {
+    Path to = home.resolve("files").resolve(upload.toString());
+    for (Sources.Brought b : files(home)) if (b.file().equals(to)) return;
+    if (!Files.exists(to)) room(home, Files.size(file));
+    Durable.keep(file, to);
     named(home, to, name);
   }
 

@@ -1,60 +1,20 @@
 package org.whinridge.app.bringin;
 
-import java.io.IOException;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import org.springframework.stereotype.Component;
 import org.whinridge.app.layer.Layer;
-import org.whinridge.app.layer.ReadModels;
 import org.whinridge.app.shell.Refusal;
 import org.whinridge.core.layer.Field;
 import org.whinridge.core.read.LayerColumns;
 import org.whinridge.core.value.Value;
-import org.whinridge.formats.FileProblem;
 
 /**
  * The rows of a layer that a file is compared with: by key, and which column goes into which field.
  */
-@Component
-class ModelRows {
-  private final ReadModels models;
-
-  ModelRows(ReadModels models) {
-    this.models = models;
-  }
-
-  /** Reads in a model and in a file. */
-  interface Reading<T> {
-    T of(LayerColumns c) throws FileProblem, IOException;
-  }
-
-  /** Reads in a model and lets a file's problem through. */
-  <T> T reading(Layer layer, Reading<T> use) throws FileProblem, IOException {
-    try {
-      return models.read(
-          layer,
-          c -> {
-            try {
-              return use.of(c);
-            } catch (FileProblem | IOException e) {
-              throw new Carried(e);
-            }
-          });
-    } catch (Carried e) {
-      if (e.getCause() instanceof FileProblem p) throw p;
-      throw (IOException) e.getCause();
-    }
-  }
-
-  private static final class Carried extends RuntimeException {
-    private static final long serialVersionUID = 1;
-
-    Carried(Exception e) {
-      super(e);
-    }
-  }
+final class ModelRows {
+  private ModelRows() {}
 
   /** The fields of the layer that columns go into; columns that go nowhere are told. */
   static Map<String, Field> targets(Choice c, Layer layer, List<String> leftOut) {

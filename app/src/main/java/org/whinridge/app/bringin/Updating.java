@@ -15,8 +15,10 @@ import org.springframework.stereotype.Component;
 import org.whinridge.app.layer.Layer;
 import org.whinridge.app.layer.LayerChanges;
 import org.whinridge.app.layer.Layers;
+import org.whinridge.app.layer.ReadModels;
 import org.whinridge.app.shell.Ids;
 import org.whinridge.app.shell.Jobs;
+import org.whinridge.app.shell.Refusal;
 import org.whinridge.core.layer.Feature;
 import org.whinridge.core.layer.Field;
 import org.whinridge.core.layer.NewFeature;
@@ -28,11 +30,14 @@ import org.whinridge.formats.FileProblem;
 @Component
 class Updating {
   private static final int MOST_SAMPLES = 40;
-  private final ModelRows rows;
+  private static final int TRIES = 3;
+  private final ReadModels models;
+  private final Layers layers;
   private final LayerChanges changes;
 
-  Updating(ModelRows rows, LayerChanges changes) {
-    this.rows = rows;
+  Updating(ReadModels models, Layers layers, LayerChanges changes) {
+    this.models = models;
+    this.layers = layers;
     this.changes = changes;
   }
 
@@ -145,50 +150,47 @@ class Updating {
 
   /** Counts what an update would do; changes nothing. */
   Plan plan(Choice c, Layer layer, Jobs.Job job) throws FileProblem, IOException {
-    return rows.reading(
-        layer,
-        columns -> {
-          int[] n = new int[3];
-          List<Sample> samples = new ArrayList<>();
-          Tally t =
-              match(
-                  c,
-                  layer,
-                  job,
-                  "Comparing with “" + layer.name() + "”",
-                  columns,
-                  (r, row, differs, place) -> {
-                    if (row < 0) n[0]++;
-                    else if (differs.isEmpty() && place.isEmpty()) n[2]++;
-                    else {
-                      n[1]++;
-                      sample(layer, columns, row, differs, place, samples);
-                    }
-                  });
-          List<String> missing = new ArrayList<>();
-          int gone = 0;
-          for (int row = 0; row < columns.rows(); row++)
-            if (t.misses(columns, row)) {
-              gone++;
-              if (missing.size() < MOST_SAMPLES)
-                missing.add(layer.schema().caption(columns.feature(row).values()));
-            }
-          return new Plan(
-              c.part().index(),
-              layer.id(),
-              layer.name(),
-              c.key(),
-              n[0],
-              n[1],
-              n[2],
-              gone,
-              t.withoutKey,
-              t.repeated,
-              t.leftOut,
-              samples,
-              missing,
-              c.removeMissing());
-        });
+    LayerColumns columns = models.of(layer);
+    int[] n = new int[3];
+    List<Sample> samples = new ArrayList<>();
+    Tally t =
+        match(
+            c,
+            layer,
+            job,
+            "Comparing with “" + layer.name() + "”",
+            columns,
+            (r, row, differs, place) -> {
+              if (row < 0) n[0]++;
+              else if (differs.isEmpty() && place.isEmpty()) n[2]++;
+              else {
+                n[1]++;
+                sample(layer, columns, row, differs, place, samples);
+              }
+            });
+    List<String> missing = new ArrayList<>();
+    int gone = 0;
+    for (int row = 0; row < columns.rows(); row++)
+      if (t.misses(columns, row)) {
+        gone++;
+        if (missing.size() < MOST_SAMPLES)
+          missing.add(layer.schema().caption(columns.feature(row).values()));
+      }
+    return new Plan(
+        c.part().index(),
+        layer.id(),
+        layer.name(),
+        c.key(),
+        n[0],
+        n[1],
+        n[2],
+        gone,
+        t.withoutKey,
+        t.repeated,
+        t.leftOut,
+        samples,
+        missing,
+        c.removeMissing());
   }
 
   private static void sample(
@@ -214,45 +216,71 @@ class Updating {
       samples.add(new Sample(caption, "Place", "", "moved"));
   }
 
-  /** Writes an update: changed features, new ones, and, if so decided, takes missing ones away. */
-  Importing.Outcome update(Choice c, Layer layer, String person, Jobs.Job job) throws Exception {
+  /** The layer was changed between looking at it and locking it. */
+  private static final class Moved extends Exception {
+    private static final long serialVersionUID = 1;
+  }
+
+  /**
+   * Writes an update: changed features, new ones, and, if so decided, takes missing ones away. What
+   * differs is found beside a model of the layer; under the lock the layer must still be of that
+   * model's revision, else it is looked at again.
+   */
+  Importing.Outcome update(Choice c, Layer planned, String person, Jobs.Job job) throws Exception {
+    for (int i = 1; ; i++)
+      try {
+        Layer now = layers.get(planned.projectId(), planned.id());
+        if (!now.schema().equals(planned.schema()))
+          throw Refusal.conflict(
+              "Somebody changed the fields of “"
+                  + now.name()
+                  + "” meanwhile. Look at the file again; nothing was imported.");
+        return update(c, now, models.of(now), person, job);
+      } catch (Moved e) {
+        if (i == TRIES)
+          throw Refusal.conflict(
+              "“"
+                  + planned.name()
+                  + "” is being changed all the time just now. Nothing was imported; try again when the others are done.");
+      }
+  }
+
+  private Importing.Outcome update(
+      Choice c, Layer layer, LayerColumns columns, String person, Jobs.Job job) throws Exception {
     List<String> notes = new ArrayList<>();
     Instant now = Layers.now();
     LayerChanges.Done done =
         changes.write(
-            layer.id(),
+            layer,
             "import",
             "update from " + c.part().source().name(),
             person,
-            batch ->
-                rows.reading(
-                    layer,
-                    columns -> {
-                      Tally t =
-                          match(
-                              c,
-                              layer,
-                              job,
-                              "Updating “" + layer.name() + "”",
-                              columns,
-                              (r, row, differs, place) -> {
-                                if (row < 0)
-                                  batch.add(
-                                      NewFeature.begun(
-                                          new Feature(Ids.next().toString(), place, r.values(), 1),
-                                          layer.schema(),
-                                          LocalDate.ofInstant(now, ZoneOffset.UTC),
-                                          now));
-                                else if (!differs.isEmpty() || place.isPresent())
-                                  batch.set(UUID.fromString(columns.id(row)), differs, place);
-                              });
-                      if (c.removeMissing())
-                        for (int row = 0; row < columns.rows(); row++)
-                          if (t.misses(columns, row))
-                            batch.remove(UUID.fromString(columns.id(row)));
-                      notes.addAll(t.notes);
-                      return null;
-                    }));
+            batch -> {
+              if (batch.revision() != layer.revision()) throw new Moved();
+              Tally t =
+                  match(
+                      c,
+                      layer,
+                      job,
+                      "Updating “" + layer.name() + "”",
+                      columns,
+                      (r, row, differs, place) -> {
+                        if (row < 0)
+                          batch.add(
+                              NewFeature.begun(
+                                  new Feature(Ids.next().toString(), place, r.values(), 1),
+                                  layer.schema(),
+                                  LocalDate.ofInstant(now, ZoneOffset.UTC),
+                                  now));
+                        else if (!differs.isEmpty() || place.isPresent())
+                          batch.set(UUID.fromString(columns.id(row)), differs, place);
+                      });
+              if (c.removeMissing())
+                for (int row = 0; row < columns.rows(); row++)
+                  if (t.misses(columns, row)) batch.remove(UUID.fromString(columns.id(row)));
+              notes.clear();
+              notes.addAll(t.notes);
+            });
     String said =
         done.changed()
             + " features changed, "

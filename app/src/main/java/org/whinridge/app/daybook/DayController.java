@@ -3,7 +3,6 @@ package org.whinridge.app.daybook;
 import com.eclipsesource.json.Json;
 import com.eclipsesource.json.JsonArray;
 import com.eclipsesource.json.JsonObject;
-import com.eclipsesource.json.JsonValue;
 import com.eclipsesource.json.ParseException;
 import jakarta.servlet.http.HttpServletRequest;
 import java.io.IOException;
@@ -19,6 +18,7 @@ import org.springframework.stereotype.Controller;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestParam;
 import org.whinridge.app.round.Round;
 import org.whinridge.app.round.Rounds;
 import org.whinridge.app.shell.Refusal;
@@ -32,19 +32,19 @@ class DayController {
   private final Rounds rounds;
   private final Packs packs;
   private final HandIns handIns;
-  private final Visits visits;
+  private final Contact contact;
   private final int limit;
 
   DayController(
       Rounds rounds,
       Packs packs,
       HandIns handIns,
-      Visits visits,
+      Contact contact,
       @Value("${whinridge.hand-in-limit}") int limit) {
     this.rounds = rounds;
     this.packs = packs;
     this.handIns = handIns;
-    this.visits = visits;
+    this.contact = contact;
     this.limit = limit;
   }
 
@@ -78,8 +78,6 @@ class DayController {
               .add("due", r.due().map(Object::toString).orElse(""))
               .add("stops", stops));
     }
-    JsonArray vs = new JsonArray();
-    visits.states(person.getName()).forEach(vs::add);
     return ResponseEntity.ok()
         .header("Cache-Control", "no-store")
         .body(
@@ -91,7 +89,7 @@ class DayController {
                         .add("header", csrf.getHeaderName())
                         .add("token", csrf.getToken()))
                 .add("rounds", rs)
-                .add("visits", vs)
+                .add("visits", contact.newest(person.getName()))
                 .toString());
   }
 
@@ -105,29 +103,49 @@ class DayController {
   @GetMapping(
       value = "/api/day/rounds/{id}/parts/{name}",
       produces = MediaType.APPLICATION_JSON_VALUE)
-  ResponseEntity<byte[]> part(@PathVariable UUID id, @PathVariable String name, Principal person) {
+  ResponseEntity<byte[]> part(
+      @PathVariable UUID id,
+      @PathVariable String name,
+      @RequestParam(defaultValue = "") String hash,
+      Principal person) {
     return ResponseEntity.ok()
         .header("Cache-Control", "no-store")
-        .body(packs.part(id, name, person.getName()));
+        .body(packs.part(id, name, hash, person.getName()));
+  }
+
+  /** What became of the visits and photos that a device keeps, however old they are. */
+  @PostMapping(value = "/api/day/contact", produces = MediaType.APPLICATION_JSON_VALUE)
+  ResponseEntity<String> contact(HttpServletRequest request, Principal person) throws IOException {
+    return ResponseEntity.ok()
+        .header("Cache-Control", "no-store")
+        .body(contact.answer(body(request, "question"), person.getName()).toString());
   }
 
   @PostMapping(value = "/api/day/hand-ins", produces = MediaType.APPLICATION_JSON_VALUE)
-  ResponseEntity<String> handIn(HttpServletRequest request, Principal person) throws IOException {
+  ResponseEntity<String> handIn(HttpServletRequest request, Principal person) throws Exception {
+    return ResponseEntity.ok(
+        handIns.receive(body(request, "hand-in"), person.getName()).toString());
+  }
+
+  private JsonObject body(HttpServletRequest request, String what) throws IOException {
     byte[] body;
     try (InputStream in = request.getInputStream()) {
       body = in.readNBytes(limit + 1);
     }
     if (body.length > limit)
-      throw Refusal.refused(
-          "This hand-in is larger than "
-              + limit
-              + " bytes. Nothing was taken; the visits stay on the device. Send fewer at a time.");
+      throw Refusal.tooLarge(
+          "This part of a "
+              + what
+              + " is larger than "
+              + limit / 1_000_000
+              + " MB, which is the most that is taken at once. Nothing of it was taken; it stays on the device.");
     try {
-      JsonValue v = Json.parse(new String(body, StandardCharsets.UTF_8));
-      return ResponseEntity.ok(handIns.receive(v.asObject(), person.getName()).toString());
+      return Json.parse(new String(body, StandardCharsets.UTF_8)).asObject();
     } catch (ParseException | UnsupportedOperationException e) {
       throw Refusal.refused(
-          "This hand-in did not arrive whole. Nothing was taken; the visits stay on the device. Send it again.");
+          "This "
+              + what
+              + " did not arrive whole. Nothing was taken; the visits stay on the device. Send it again.");
     }
   }
 }

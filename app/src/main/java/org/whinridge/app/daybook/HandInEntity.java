@@ -3,6 +3,7 @@ package org.whinridge.app.daybook;
 import jakarta.persistence.Entity;
 import jakarta.persistence.Id;
 import jakarta.persistence.Table;
+import jakarta.persistence.Version;
 import java.time.Instant;
 import java.util.UUID;
 
@@ -10,8 +11,10 @@ import java.util.UUID;
 @Table(name = "hand_in")
 class HandInEntity {
   @Id UUID id;
+  @Version Long rowVersion;
   String person;
   String device;
   Instant receivedAt;
   int visits;
+  long bytes;
 }

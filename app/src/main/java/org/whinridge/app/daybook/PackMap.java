@@ -19,6 +19,7 @@ import org.whinridge.app.shell.Refusal;
 import org.whinridge.core.layer.Feature;
 import org.whinridge.core.layer.Schema;
 import org.whinridge.core.place.LocalPlane;
+import org.whinridge.core.travel.Outdoors;
 import org.whinridge.formats.FileProblem;
 import org.whinridge.formats.tiles.TilePictures;
 
@@ -58,7 +59,7 @@ class PackMap {
     return box;
   }
 
-  /** The map's layers from the top down; office only fields stay in the office. */
+  /** The map's layers from the top down. */
   JsonObject map(UUID project, Envelope stops) {
     ProjectMap map = maps.of(project);
     Envelope box = around(stops);
@@ -69,18 +70,18 @@ class PackMap {
   }
 
   private JsonObject layer(Layer layer, ProjectMap.Entry e, Envelope box) {
-    Schema schema = layer.schema().outdoors();
+    Schema schema = layer.schema();
     JsonArray features = new JsonArray();
     int there = 0;
     for (Feature f : queries.in(layer, box, MOST_FEATURES)) {
-      if (++there <= MOST_FEATURES) features.add(Packs.travelling(f, schema).json(schema));
+      if (++there <= MOST_FEATURES) features.add(Outdoors.json(f, schema));
     }
     return new JsonObject()
         .add("id", e.id())
         .add("name", e.said())
         .add("opacity", e.opacity())
-        .add("look", looks.of(layer).look().json())
-        .add("schema", schema.json())
+        .add("look", Outdoors.look(looks.of(layer).look(), schema).json())
+        .add("schema", Outdoors.schema(schema).json())
         .add("cut", there > MOST_FEATURES)
         .add("features", features);
   }

@@ -2,21 +2,22 @@ package org.whinridge.app.daybook;
 
 import com.eclipsesource.json.JsonArray;
 import com.eclipsesource.json.JsonObject;
+import com.github.benmanes.caffeine.cache.Cache;
+import com.github.benmanes.caffeine.cache.Caffeine;
 import java.nio.charset.StandardCharsets;
-import java.util.LinkedHashMap;
+import java.time.Duration;
 import java.util.LinkedHashSet;
 import java.util.List;
-import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
 import org.locationtech.jts.geom.Coordinate;
 import org.locationtech.jts.geom.Envelope;
 import org.springframework.stereotype.Service;
-import org.springframework.transaction.annotation.Transactional;
 import org.whinridge.app.form.Edition;
 import org.whinridge.app.form.Forms;
 import org.whinridge.app.layer.Layer;
+import org.whinridge.app.layer.LayerQueries;
 import org.whinridge.app.layer.Layers;
 import org.whinridge.app.project.Project;
 import org.whinridge.app.project.Projects;
@@ -24,13 +25,14 @@ import org.whinridge.app.round.Round;
 import org.whinridge.app.round.Rounds;
 import org.whinridge.app.shell.Refusal;
 import org.whinridge.app.shell.Sha256;
+import org.whinridge.core.form.Form;
 import org.whinridge.core.layer.Feature;
 import org.whinridge.core.layer.Schema;
 import org.whinridge.core.place.LocalPlane;
+import org.whinridge.core.travel.Outdoors;
 
 /** What a device takes offline for a round: content-hashed parts and a manifest that names them. */
 @Service
-@Transactional(readOnly = true)
 class Packs {
   /**
    * Look-up layers are clipped to the stops' box and this much around it, in metres, since a pin
@@ -38,14 +40,37 @@ class Packs {
    */
   private static final double AROUND_M = 2000;
 
+  private static final long MOST_KEPT_BYTES = 64_000_000;
+  private static final Duration KEPT = Duration.ofMinutes(15);
+
   private final Rounds rounds;
   private final Forms forms;
   private final Layers layers;
+  private final LayerQueries queries;
   private final Projects projects;
   private final Visits visits;
   private final PackMap map;
 
-  Packs(Rounds rounds, Forms forms, Layers layers, Projects projects, Visits visits, PackMap map) {
+  /** Parts as they were named in manifests a while ago, so that a device fetches what was named. */
+  private final Cache<PartKey, byte[]> made =
+      Caffeine.newBuilder()
+          .maximumWeight(MOST_KEPT_BYTES)
+          .weigher((PartKey key, byte[] content) -> content.length + 200)
+          .expireAfterWrite(KEPT)
+          .executor(Runnable::run)
+          .build();
+
+  private record PartKey(UUID round, String name, String hash) {}
+
+  Packs(
+      Rounds rounds,
+      Forms forms,
+      Layers layers,
+      LayerQueries queries,
+      Projects projects,
+      Visits visits,
+      PackMap map) {
+    this.queries = queries;
     this.map = map;
     this.rounds = rounds;
     this.forms = forms;
@@ -61,12 +86,10 @@ class Packs {
     long bytes = 0;
     for (String name : names(round)) {
       byte[] content = part(round, name);
+      String hash = Sha256.of(content);
+      made.put(new PartKey(roundId, name, hash), content);
       bytes += content.length;
-      parts.add(
-          new JsonObject()
-              .add("name", name)
-              .add("hash", Sha256.of(content))
-              .add("bytes", content.length));
+      parts.add(new JsonObject().add("name", name).add("hash", hash).add("bytes", content.length));
     }
     return new JsonObject()
         .add("round", round.id().toString())
@@ -75,9 +98,14 @@ class Packs {
         .add("parts", parts);
   }
 
-  /** One part's bytes. */
-  byte[] part(UUID roundId, String name, String person) {
+  /**
+   * One part's bytes: those that a manifest named, as long as they are remembered, else as they are
+   * now.
+   */
+  byte[] part(UUID roundId, String name, String hash, String person) {
     Round round = rounds.forPerson(roundId, person);
+    byte[] named = made.getIfPresent(new PartKey(roundId, name, hash));
+    if (named != null) return named;
     if (!names(round).contains(name)) throw Refusal.notFound("part of this pack");
     return part(round, name);
   }
@@ -91,7 +119,7 @@ class Packs {
   private Set<String> names(Round round) {
     Set<String> out =
         new LinkedHashSet<>(List.of("work", "features", "last-visits", "basemap", "map", "ground"));
-    for (String layer : edition(round).form().outdoors().otherLayers().keySet())
+    for (String layer : outdoorsForm(edition(round)).otherLayers().keySet())
       out.add("lookup-" + layer);
     return out;
   }
@@ -101,8 +129,8 @@ class Packs {
     String json =
         switch (name) {
           case "work" -> work(round, layer).toString();
-          case "features" -> features(layer.schema().outdoors(), stops(round, layer)).toString();
-          case "last-visits" -> lastVisits(round).toString();
+          case "features" -> features(layer.schema(), stops(round, layer)).toString();
+          case "last-visits" -> lastVisits(round, layer).toString();
           case "basemap" -> projects.basemap(round.projectId());
           case "map" -> map.map(round.projectId(), box(stops(round, layer))).toString();
           case "ground" ->
@@ -137,22 +165,19 @@ class Packs {
             new JsonObject().add("code", p.systemCode()).add("definition", p.systemDefinition()))
         .add("layer", new JsonObject().add("id", layer.id().toString()).add("name", layer.name()))
         .add("edition", e.number())
-        .add("form", e.form().outdoors().json())
-        .add("schema", e.schema().outdoors().json());
+        .add("form", outdoorsForm(e).json())
+        .add("schema", Outdoors.schema(e.schema()).json());
+  }
+
+  private static Form outdoorsForm(Edition e) {
+    return Outdoors.form(e.form(), e.schema());
   }
 
   private static JsonObject features(Schema schema, List<Feature> all) {
     JsonArray fs = new JsonArray();
     for (Feature f : all)
-      fs.add(travelling(f, schema).json(schema).add("caption", schema.caption(f.values())));
-    return new JsonObject().add("schema", schema.json()).add("features", fs);
-  }
-
-  /** The feature without what the schema does not have: office only fields stay in the office. */
-  static Feature travelling(Feature f, Schema schema) {
-    Map<String, org.whinridge.core.value.Value> values = new LinkedHashMap<>(f.values());
-    values.keySet().removeIf(name -> schema.field(name).isEmpty());
-    return new Feature(f.id(), f.geometry(), values, f.version());
+      fs.add(Outdoors.json(f, schema).add("caption", Outdoors.caption(f, schema)));
+    return new JsonObject().add("schema", Outdoors.schema(schema).json()).add("features", fs);
   }
 
   private static Envelope box(List<Feature> stops) {
@@ -170,34 +195,30 @@ class Packs {
     double aroundM = AROUND_M + edition(round).form().reachM();
     box.expandBy(plane.degreesEast(aroundM), plane.degreesNorth(aroundM));
     JsonArray fs = new JsonArray();
-    Schema schema = other.get().schema().outdoors();
-    layers.each(
-        other.get(),
-        f -> {
-          if (f.geometry().filter(g -> g.getEnvelopeInternal().intersects(box)).isPresent())
-            fs.add(travelling(f, schema).json(schema));
-        });
+    Schema schema = other.get().schema();
+    if (!box.isNull())
+      for (Feature f : queries.in(other.get(), box)) fs.add(Outdoors.json(f, schema));
     return new JsonObject()
         .add("layer", id.toString())
         .add("name", other.get().name())
-        .add("schema", schema.json())
+        .add("schema", Outdoors.schema(schema).json())
         .add("features", fs);
   }
 
-  private JsonObject lastVisits(Round round) {
+  private JsonObject lastVisits(Round round, Layer layer) {
+    Edition e = edition(round);
     JsonObject out = new JsonObject();
     visits
         .last(round.formId(), round.stops().stream().map(Round.Stop::featureId).toList())
         .forEach(
             (feature, v) -> {
-              JsonObject answers = new JsonObject();
-              for (JsonObject.Member m :
-                  VisitCheck.object(VisitCheck.object(v.document(), "state"), "answers"))
-                if (m.getValue().isObject())
-                  answers.add(m.getName(), m.getValue().asObject().get("value"));
-              for (JsonObject.Member rows : VisitCheck.object(v.document(), "kept"))
-                if (rows.getValue().isArray() && answers.get(rows.getName()) == null)
-                  answers.add(rows.getName(), rows.getValue());
+              JsonObject answers =
+                  Outdoors.pastAnswers(
+                      VisitCheck.object(VisitCheck.object(v.document(), "state"), "answers"),
+                      VisitCheck.object(v.document(), "kept"),
+                      e.form(),
+                      e.schema(),
+                      layer.schema());
               out.add(
                   feature.toString(),
                   new JsonObject()

@@ -110,14 +110,12 @@ class PastVisitKeeping implements PastVisits {
   private void photo(VisitEntity v, Path file, int place) {
     try {
       UUID id = UUID.randomUUID();
-      photos.announce(id, v.id, "photo", Sha256.of(file), Files.size(file), "{}", place);
-      Path copy = Files.createTempFile(file.getParent(), "photo", ".jpg");
-      try {
-        Files.copy(file, copy, java.nio.file.StandardCopyOption.REPLACE_EXISTING);
-        photos.receive(id, copy);
-      } finally {
-        Files.deleteIfExists(copy);
-      }
+      photos.announce(
+          v.id,
+          List.of(
+              new Photos.Announced(id, "photo", Sha256.of(file), Files.size(file), "{}", place)),
+          new Photos.Sender(v.person, ""));
+      photos.receive(id, file);
     } catch (IOException e) {
       throw new UncheckedIOException(e);
     }

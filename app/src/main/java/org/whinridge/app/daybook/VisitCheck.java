@@ -20,7 +20,7 @@ import org.whinridge.core.layer.Feature;
 import org.whinridge.core.layer.Schema;
 import org.whinridge.core.place.CoordinateSystem;
 import org.whinridge.core.place.GeometryJson;
-import org.whinridge.core.value.Value;
+import org.whinridge.core.travel.Outdoors;
 
 /**
  * Runs a visit's rules again at the server, with the visit's own inputs; nothing is looked up
@@ -39,8 +39,9 @@ class VisitCheck {
    * sentences for the reviewer, none when it agrees with the device.
    */
   List<String> findings(JsonObject visit, Edition edition, Project project, Layer layer) {
-    Schema schema = edition.schema().outdoors();
-    Optional<ExecutableForm> form = FormCompiler.compile(edition.form().outdoors(), schema).form();
+    Schema schema = Outdoors.schema(edition.schema());
+    Optional<ExecutableForm> form =
+        FormCompiler.compile(Outdoors.form(edition.form(), edition.schema()), schema).form();
     if (form.isEmpty())
       return List.of(
           "edition " + edition.number() + " can't be run at the server; look at every value");
@@ -52,7 +53,7 @@ class VisitCheck {
                 Map.of(),
                 CoordinateSystem.of(project.systemCode(), project.systemDefinition()),
                 form.get())
-            .with((field, value, self) -> isTaken(layer, field, value, self));
+            .with((field, value, self) -> queries.isTaken(layer, field, value, self));
     Filling again = Filling.resume(form.get(), start, object(visit, "state"));
     for (OpenPoint p : again.points())
       if (p.kind().holdsBack())
@@ -65,17 +66,6 @@ class VisitCheck {
     return out;
   }
 
-  /** Whether another feature of the whole layer has the value: what no device can know. */
-  private boolean isTaken(Layer layer, String field, Value value, String self) {
-    if (layer.schema().field(field).isEmpty()) return false;
-    String text =
-        value instanceof Value.Num ? value.plain() : "'" + value.plain().replace("'", "''") + "'";
-    return queries.where(
-        layer,
-        "\"" + field + "\" = " + text,
-        (c, rows) -> rows.stream().anyMatch(row -> !c.id(row).equals(self)));
-  }
-
   private static Optional<Feature> base(JsonObject visit, Schema schema) {
     JsonObject base = object(visit, "base");
     JsonValue geometry = base.get("geometry");
@@ -86,7 +76,7 @@ class VisitCheck {
                 ? Optional.empty()
                 : GeometryJson.read(geometry.asObject()),
             schema.readValues(object(base, "values")),
-            base.getLong("version", 0)));
+            VisitMerge.version(visit)));
   }
 
   static JsonObject object(JsonObject o, String member) {

@@ -3,10 +3,14 @@ package org.whinridge.app.daybook;
 import com.eclipsesource.json.JsonObject;
 import com.eclipsesource.json.JsonValue;
 import java.util.LinkedHashMap;
+import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import org.whinridge.app.layer.Layer;
 import org.whinridge.core.layer.Feature;
+import org.whinridge.core.layer.Field;
 import org.whinridge.core.layer.Schema;
+import org.whinridge.core.merge.Claims;
 import org.whinridge.core.merge.Merge;
 import org.whinridge.core.place.GeometryJson;
 import org.whinridge.core.value.Value;
@@ -15,31 +19,46 @@ import org.whinridge.core.value.Value;
 public final class VisitMerge {
   private VisitMerge() {}
 
-  /** The merge of a visit into a feature. */
-  public static Merge.Result of(JsonObject visit, Layer layer, Feature now) {
+  /**
+   * What comes of a visit.
+   *
+   * @param problems what it says of the layer that does not hold, in words
+   */
+  public record Outcome(Merge.Result result, List<String> problems) {}
+
+  /**
+   * The merge of a visit into a feature.
+   *
+   * @param then the feature as the layer held it at the version that the visit was taken out with
+   */
+  public static Outcome of(JsonObject visit, Layer layer, Feature now, Optional<Feature> then) {
     Schema schema = layer.schema();
     JsonObject base = VisitCheck.object(visit, "base");
     Map<String, Value> b =
         new LinkedHashMap<>(schema.readValues(VisitCheck.object(base, "values")));
     Map<String, Value> set =
         new LinkedHashMap<>(schema.readValues(VisitCheck.object(visit, "set")));
-    Map<String, Value> l = new LinkedHashMap<>();
-    // fields that never travelled (office only) are not in the base and must not count as removed
-    schema
-        .fields()
-        .forEach(
-            f -> {
-              if (b.containsKey(f.name()) || set.containsKey(f.name()))
-                l.put(f.name(), now.value(f.name()));
-            });
-    set.keySet().removeIf(name -> schema.field(name).isEmpty());
-    b.keySet().removeIf(name -> schema.field(name).isEmpty());
     place(base.get("geometry"), b);
     place(visit.get("geometry"), set);
+    Claims claims = Claims.look(b, set, version(visit), then, schema, layer.decimals());
+    Map<String, Value> held = new LinkedHashMap<>(claims.base());
+    if (set.containsKey(Merge.GEOMETRY) && !held.containsKey(Merge.GEOMETRY))
+      then.flatMap(Feature::geometry).ifPresent(g -> held.put(Merge.GEOMETRY, new Value.Place(g)));
+    Map<String, Value> l = new LinkedHashMap<>();
+    // fields that never travelled (office only) are not in the base and must not count as removed
+    for (Field f : schema.fields())
+      if (held.containsKey(f.name()) || claims.set().containsKey(f.name()))
+        l.put(f.name(), now.value(f.name()));
     now.geometry().ifPresent(g -> l.put(Merge.GEOMETRY, new Value.Place(g)));
-    if (!b.containsKey(Merge.GEOMETRY))
-      now.geometry().ifPresent(g -> b.put(Merge.GEOMETRY, new Value.Place(g)));
-    return Merge.threeWay(b, l, set, layer.decimals());
+    return new Outcome(
+        Merge.threeWay(held, l, claims.set(), layer.decimals()),
+        claims.problems().stream().map(Claims.Problem::message).toList());
+  }
+
+  /** The feature's version that a visit says it was taken out with. */
+  public static long version(JsonObject visit) {
+    JsonValue v = VisitCheck.object(visit, "base").get("version");
+    return v != null && v.isNumber() ? (long) v.asDouble() : 0;
   }
 
   private static void place(JsonValue v, Map<String, Value> to) {

@@ -1,7 +1,6 @@
 package org.whinridge.app.daybook;
 
 import com.eclipsesource.json.Json;
-import com.eclipsesource.json.JsonObject;
 import com.eclipsesource.json.JsonValue;
 import java.util.ArrayList;
 import java.util.Collection;
@@ -11,9 +10,11 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.UUID;
 import org.springframework.data.domain.Limit;
+import org.springframework.data.domain.PageRequest;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import org.whinridge.app.layer.Layers;
+import org.whinridge.app.shell.Locks;
 import org.whinridge.app.shell.Refusal;
 
 /** Visits that were handed in, for the review desk and for outputs. */
@@ -23,10 +24,12 @@ public class Visits {
   /** The states in which a visit waits for somebody. */
   public static final List<String> OPEN = List.of("waiting", "clash");
 
-  private static final int MOST_LISTED = 500;
+  private static final int MOST_TOLD = 500;
   private final VisitRepository repository;
+  private final Locks locks;
 
-  Visits(VisitRepository repository) {
+  Visits(VisitRepository repository, Locks locks) {
+    this.locks = locks;
     this.repository = repository;
   }
 
@@ -53,31 +56,28 @@ public class Visits {
         Optional.ofNullable(v.decidedBy));
   }
 
-  /** Visits of some layers in some states, the newest first, at most 500. */
-  public List<Visit> list(Collection<UUID> layers, Collection<String> states) {
+  /** A page of the visits of some layers in some states, the newest first. */
+  public List<VisitLine> page(
+      Collection<UUID> layers, Collection<String> states, int page, int size) {
     return layers.isEmpty()
         ? List.of()
-        : repository
-            .findByLayerIdInAndStateInOrderByReceivedAtDesc(layers, states, Limit.of(MOST_LISTED))
-            .stream()
-            .map(Visits::of)
-            .toList();
+        : repository.lines(layers, states, PageRequest.of(page, size));
+  }
+
+  /** The visits above and below one in such a list. */
+  public record Neighbours(Optional<UUID> above, Optional<UUID> below) {}
+
+  /** The neighbours of a visit among those in some states, whether or not it is itself in one. */
+  public Neighbours neighbours(Visit v, Collection<UUID> layers, Collection<String> states) {
+    Limit one = Limit.of(1);
+    return new Neighbours(
+        repository.above(layers, states, v.receivedAt(), v.id(), one).stream().findFirst(),
+        repository.below(layers, states, v.receivedAt(), v.id(), one).stream().findFirst());
   }
 
   /** How many there are. */
   public long count(Collection<UUID> layers, Collection<String> states) {
     return layers.isEmpty() ? 0 : repository.countByLayerIdInAndStateIn(layers, states);
-  }
-
-  /** What could not be read as a visit: id, person, reason and its raw text. */
-  public record SetAside(
-      UUID id, String person, java.time.Instant receivedAt, String reason, String raw) {}
-
-  /** Everything that was set aside, the newest first, at most 100. */
-  public List<SetAside> setAside() {
-    return repository.findByStateOrderByReceivedAtDesc("set aside", Limit.of(100)).stream()
-        .map(v -> new SetAside(v.id, v.person, v.receivedAt, v.reason, v.document))
-        .toList();
   }
 
   /** A visit that was understood. */
@@ -89,41 +89,37 @@ public class Visits {
         .orElseThrow(() -> Refusal.notFound("visit"));
   }
 
-  /** The accepted visits of a layer, the oldest first. */
-  public List<Visit> accepted(UUID layer) {
-    return repository.findByLayerIdAndStateOrderByEndedAt(layer, "accepted").stream()
-        .map(Visits::of)
-        .toList();
+  /** The feature of each accepted visit of a layer, the oldest visit first. */
+  public Map<UUID, UUID> featuresOfAccepted(UUID layer) {
+    Map<UUID, UUID> out = new LinkedHashMap<>();
+    for (Object[] row : repository.acceptedOf(layer)) out.put((UUID) row[0], (UUID) row[1]);
+    return out;
   }
 
   /** For each feature its last accepted visit with a form. */
   public Map<UUID, Visit> last(UUID form, Collection<UUID> features) {
     Map<UUID, Visit> out = new LinkedHashMap<>();
     if (!features.isEmpty())
-      repository
-          .findByFormIdAndStateAndFeatureIdInOrderByEndedAt(form, "accepted", features)
-          .forEach(v -> out.put(v.featureId, of(v)));
+      repository.last(form, features).forEach(v -> out.put(v.featureId, of(v)));
     return out;
   }
 
-  /** The states of a person's newest visits: [{id, state, reason}]. */
-  List<JsonObject> states(String person) {
-    return repository.findByPersonOrderByReceivedAtDesc(person, Limit.of(MOST_LISTED)).stream()
-        .map(
-            v ->
-                new JsonObject()
-                    .add("id", v.id.toString())
-                    .add("state", v.state)
-                    .add("reason", v.reason))
-        .toList();
+  /** A person's newest visits, without documents. */
+  List<VisitHead> newest(String person) {
+    return repository.heads(person, Limit.of(MOST_TOLD));
+  }
+
+  /** Some of a person's visits by id, without documents. */
+  List<VisitHead> some(String person, Collection<UUID> ids) {
+    return ids.isEmpty() ? List.of() : repository.heads(person, ids);
   }
 
   /** Locks a visit for deciding; it must still be in one of these states. */
   @Transactional
   public Visit lock(UUID id, Collection<String> states) {
     VisitEntity v =
-        repository
-            .lock(id)
+        locks
+            .lock(VisitEntity.class, id)
             .filter(x -> x.layerId != null)
             .orElseThrow(() -> Refusal.notFound("visit"));
     if (!states.contains(v.state))
@@ -139,11 +135,10 @@ public class Visits {
   /** Puts a visit into a state. */
   @Transactional
   public void decide(UUID id, String state, String reason, String person) {
-    VisitEntity v = repository.lock(id).orElseThrow(() -> Refusal.notFound("visit"));
+    VisitEntity v = locks.lock(VisitEntity.class, id).orElseThrow(() -> Refusal.notFound("visit"));
     v.state = state;
     v.reason = reason.substring(0, Math.min(1000, reason.length()));
     v.decidedAt = Layers.now();
     v.decidedBy = person;
-    repository.save(v);
   }
 }

@@ -4,6 +4,7 @@ import jakarta.persistence.Entity;
 import jakarta.persistence.Id;
 import jakarta.persistence.Lob;
 import jakarta.persistence.Table;
+import jakarta.persistence.Version;
 import java.time.Instant;
 import java.util.UUID;
 
@@ -11,6 +12,7 @@ import java.util.UUID;
 @Table(name = "form")
 class FormEntity {
   @Id UUID id;
+  @Version Long rowVersion;
   UUID projectId;
   UUID layerId;
   @Lob String draft;

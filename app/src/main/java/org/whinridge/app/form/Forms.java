@@ -13,7 +13,9 @@ import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import org.whinridge.app.layer.Layer;
 import org.whinridge.app.layer.Layers;
+import org.whinridge.app.shell.Locks;
 import org.whinridge.app.shell.Refusal;
+import org.whinridge.app.shell.Writing;
 import org.whinridge.core.form.Form;
 import org.whinridge.core.form.FormCompiler;
 import org.whinridge.core.form.FormEdit;
@@ -27,8 +29,10 @@ public class Forms {
   private final FormRepository forms;
   private final EditionRepository editions;
   private final Layers layers;
+  private final Locks locks;
 
-  Forms(FormRepository forms, EditionRepository editions, Layers layers) {
+  Forms(FormRepository forms, EditionRepository editions, Layers layers, Locks locks) {
+    this.locks = locks;
     this.forms = forms;
     this.editions = editions;
     this.layers = layers;
@@ -85,8 +89,15 @@ public class Forms {
     return editions.findByFormIdAndNumber(form, number).map(Forms::of);
   }
 
+  private FormEntity locked(UUID project, UUID id) {
+    return locks
+        .lock(FormEntity.class, id)
+        .filter(e -> e.projectId.equals(project))
+        .orElseThrow(() -> Refusal.notFound("form"));
+  }
+
   /** Begins a form with a question for every field of a layer. */
-  @Transactional
+  @Writing
   public UUID fromLayer(UUID project, UUID layerId) {
     Layer layer = layers.get(project, layerId);
     FormEntity e = new FormEntity();
@@ -105,9 +116,9 @@ public class Forms {
    * Applies one edit to the draft; {@code revision} is the one that the screen shows, so that two
    * screens don't overwrite each other.
    */
-  @Transactional
+  @Writing
   public FormDraft edit(UUID project, UUID id, long revision, JsonObject edit) {
-    FormEntity e = forms.lock(id, project).orElseThrow(() -> Refusal.notFound("form"));
+    FormEntity e = locked(project, id);
     if (e.revision != revision)
       throw Refusal.conflict(
           "Somebody else, or another window, has changed this form meanwhile. Load the page again to go on from there; this change was not made.");
@@ -155,9 +166,9 @@ public class Forms {
   }
 
   /** Publishes the draft as the next edition. */
-  @Transactional
+  @Writing
   public int publish(UUID project, UUID id, String person) {
-    FormEntity e = forms.lock(id, project).orElseThrow(() -> Refusal.notFound("form"));
+    FormEntity e = locked(project, id);
     int next = newest(id).map(Edition::number).orElse(0) + 1;
     List<FormProblem> problems = problems(of(e, next - 1));
     if (!problems.isEmpty())

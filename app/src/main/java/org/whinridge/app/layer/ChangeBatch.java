@@ -4,12 +4,15 @@ import com.eclipsesource.json.Json;
 import com.eclipsesource.json.JsonObject;
 import java.time.Instant;
 import java.util.ArrayList;
+import java.util.Collection;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.UUID;
+import java.util.function.Consumer;
+import java.util.stream.Stream;
 import org.hibernate.StatelessSession;
 import org.locationtech.jts.geom.Geometry;
 import org.whinridge.app.shell.Ids;
@@ -17,6 +20,7 @@ import org.whinridge.app.shell.Refusal;
 import org.whinridge.core.layer.Feature;
 import org.whinridge.core.layer.Schema;
 import org.whinridge.core.merge.Merge;
+import org.whinridge.core.merge.Standing;
 import org.whinridge.core.place.GeometryJson;
 import org.whinridge.core.value.Value;
 
@@ -54,6 +58,7 @@ public final class ChangeBatch {
   private Schema schema;
   private final Schema schemaBefore;
   private final java.util.Set<UUID> touched = new LinkedHashSet<>();
+  private UUID takesBack;
   private int changed;
   private int added;
   private int removed;
@@ -80,6 +85,49 @@ public final class ChangeBatch {
     head.summary = summary.substring(0, Math.min(300, summary.length()));
     head.beforeValues = "{}";
     head.afterValues = "{}";
+  }
+
+  /** The layer's revision before this act. */
+  public long revision() {
+    return layer.revision;
+  }
+
+  /** The layer's schema before this act. */
+  public Schema schemaBefore() {
+    return schemaBefore;
+  }
+
+  /** All features as they are now, under the lock; changes of this act are not seen among them. */
+  public void each(Consumer<Feature> use) {
+    try (Stream<FeatureEntity> all = Layers.stream(session, layer.id)) {
+      all.forEach(e -> use.accept(Layers.of(e, schemaBefore)));
+    }
+  }
+
+  /** Some features as they are now, under the lock, by id; those that are not here are missing. */
+  public Map<String, Feature> features(Collection<UUID> ids) {
+    Map<String, Feature> out = new LinkedHashMap<>();
+    if (!ids.isEmpty())
+      rows(ids).stream()
+          .filter(e -> !e.removed)
+          .forEach(e -> out.put(e.id.toString(), Layers.of(e, schemaBefore)));
+    return out;
+  }
+
+  private List<FeatureEntity> rows(Collection<UUID> ids) {
+    return session
+        .createSelectionQuery(
+            "from FeatureEntity f where f.layerId = :layer and f.id in (:ids) order by f.id",
+            FeatureEntity.class)
+        .setParameter("layer", layer.id)
+        .setParameterList("ids", ids)
+        .getResultList();
+  }
+
+  /** Says which act this one takes back. */
+  void takesBack(UUID act) {
+    takesBack = act;
+    head.takesBack = act;
   }
 
   UUID group() {
@@ -158,18 +206,12 @@ public final class ChangeBatch {
 
   private void flush() {
     if (waiting.isEmpty()) return;
-    List<FeatureEntity> rows =
-        session
-            .createSelectionQuery(
-                "from FeatureEntity f where f.layerId = :layer and f.id in (:ids)",
-                FeatureEntity.class)
-            .setParameter("layer", layer.id)
-            .setParameterList("ids", waiting.keySet())
-            .getResultList();
+    List<FeatureEntity> rows = rows(waiting.keySet());
+    Map<UUID, java.util.Set<String>> standing = standing();
     List<FeatureEntity> out = new ArrayList<>();
     List<LedgerEntity> entries = new ArrayList<>();
     for (FeatureEntity e : rows)
-      one(e, waiting.get(e.id))
+      one(e, waiting.get(e.id), standing.getOrDefault(e.id, java.util.Set.of()))
           .ifPresent(
               entry -> {
                 out.add(e);
@@ -180,10 +222,29 @@ public final class ChangeBatch {
     waiting.clear();
   }
 
-  private Optional<LedgerEntity> one(FeatureEntity e, Op op) {
+  /** For each feature whose values are to return: the fields that still come from the act. */
+  private Map<UUID, java.util.Set<String>> standing() {
+    List<UUID> undone =
+        waiting.values().stream().filter(o -> o instanceof Undo).map(Op::feature).toList();
+    Map<UUID, List<Standing.Written>> ledgers = new LinkedHashMap<>();
+    if (!undone.isEmpty())
+      session
+          .createSelectionQuery(
+              "from LedgerEntity e where e.featureId in (:ids) order by e.version",
+              LedgerEntity.class)
+          .setParameterList("ids", undone)
+          .getResultList()
+          .forEach(
+              e -> ledgers.computeIfAbsent(e.featureId, x -> new ArrayList<>()).add(e.written()));
+    Map<UUID, java.util.Set<String>> out = new LinkedHashMap<>();
+    ledgers.forEach((id, all) -> out.put(id, Standing.of(takesBack.toString(), all)));
+    return out;
+  }
+
+  private Optional<LedgerEntity> one(FeatureEntity e, Op op, java.util.Set<String> standing) {
     if (op instanceof Set set)
       return e.removed ? Optional.empty() : write(e, set.values, set.geometry);
-    if (op instanceof Undo u) return undo(e, u);
+    if (op instanceof Undo u) return undo(e, u, standing);
     boolean remove = op instanceof Remove;
     if (e.removed == remove) return Optional.empty();
     if (op instanceof Remove r && r.onlyUntouched && e.version > 1) {
@@ -199,14 +260,14 @@ public final class ChangeBatch {
         entry(e, was.toString(), new JsonObject().add(LayerChanges.REMOVED, remove).toString()));
   }
 
-  private Optional<LedgerEntity> undo(FeatureEntity e, Undo u) {
+  private Optional<LedgerEntity> undo(FeatureEntity e, Undo u, java.util.Set<String> standing) {
     if (e.removed) {
       leave(e, "was removed since");
       return Optional.empty();
     }
     Map<String, Value> now = new LinkedHashMap<>(schema.readValues(Json.parse(e.attrs).asObject()));
     if (e.geom != null) now.put(Merge.GEOMETRY, new Value.Place(e.geom));
-    Map<String, Value> back = new LinkedHashMap<>(Merge.takeBack(u.before, u.after, now));
+    Map<String, Value> back = new LinkedHashMap<>(Merge.takeBack(u.before, u.after, now, standing));
     for (String f : u.after.keySet())
       if (!back.containsKey(f))
         leave(
@@ -258,6 +319,7 @@ public final class ChangeBatch {
     LedgerEntity l = new LedgerEntity();
     l.id = Ids.next();
     l.groupId = head.id;
+    l.takesBack = takesBack;
     l.layerId = layer.id;
     l.featureId = e.id;
     l.version = e.version;

@@ -13,6 +13,7 @@ import org.whinridge.core.value.Value;
  * @param isNew whether the feature is made by this change
  * @param geometry the new geometry; empty leaves it
  * @param cause visit, desk, import, taken back
+ * @param takesBack the ledger entry that this change takes back
  */
 public record FeatureChange(
     UUID layerId,
@@ -23,5 +24,6 @@ public record FeatureChange(
     String person,
     String cause,
     Optional<UUID> visitId,
+    Optional<UUID> takesBack,
     String summary,
     Instant at) {}

@@ -1,13 +1,11 @@
 package org.whinridge.app.layer;
 
-import jakarta.persistence.LockModeType;
 import java.util.Collection;
 import java.util.List;
 import java.util.Optional;
 import java.util.UUID;
 import org.springframework.data.domain.Limit;
 import org.springframework.data.jpa.repository.JpaRepository;
-import org.springframework.data.jpa.repository.Lock;
 import org.springframework.data.jpa.repository.Query;
 
 interface FeatureRepository extends JpaRepository<FeatureEntity, UUID> {
@@ -18,8 +16,4 @@ interface FeatureRepository extends JpaRepository<FeatureEntity, UUID> {
   List<FeatureEntity> findByLayerIdAndIdInOrderByPlaceInLayer(UUID layer, Collection<UUID> ids);
 
   Optional<FeatureEntity> findByIdAndLayerId(UUID id, UUID layer);
-
-  @Lock(LockModeType.PESSIMISTIC_WRITE)
-  @Query("select f from FeatureEntity f where f.id = :id and f.layerId = :layer")
-  Optional<FeatureEntity> lock(UUID id, UUID layer);
 }

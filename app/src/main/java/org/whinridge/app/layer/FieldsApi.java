@@ -59,8 +59,7 @@ class FieldsApi {
 
   private static JsonObject parsed(String body) {
     try {
-      if (body.length() > LONGEST)
-        throw Refusal.refused("This is more than can be read at once.");
+      if (body.length() > LONGEST) throw Refusal.refused("This is more than can be read at once.");
       return Json.parse(body).asObject();
     } catch (ParseException | UnsupportedOperationException e) {
       throw Refusal.refused("This can't be read; nothing was changed. Load the page again.");
@@ -92,11 +91,9 @@ class FieldsApi {
       SchemaChange.check(s);
       return s;
     } catch (UnsupportedOperationException | NullPointerException | ClassCastException e) {
-      throw Refusal.refused(
-          "The fields can't be read; nothing was changed. Load the page again.");
+      throw Refusal.refused("The fields can't be read; nothing was changed. Load the page again.");
     } catch (IllegalArgumentException e) {
-      throw Refusal.refused(
-          "The fields can't be so: " + e.getMessage() + ". Nothing was changed.");
+      throw Refusal.refused("The fields can't be so: " + e.getMessage() + ". Nothing was changed.");
     }
   }
 

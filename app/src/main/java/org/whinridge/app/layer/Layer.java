@@ -35,6 +35,28 @@ public record Layer(
     String systemCode,
     String expectedArea,
     long lookRevision) {
+  /** The same layer at a later revision. */
+  Layer at(long newRevision, Instant newChangedAt) {
+    return new Layer(
+        id,
+        projectId,
+        name,
+        schema,
+        decimals,
+        newRevision,
+        count,
+        extent,
+        source,
+        madeAt,
+        madeBy,
+        newChangedAt,
+        summary,
+        tags,
+        systemCode,
+        expectedArea,
+        lookRevision);
+  }
+
   /** The extent as "west,south,east,north" for pages; "" when there is none. */
   public String extentText() {
     return extent

@@ -68,7 +68,7 @@ class LayerApi {
       @RequestParam(defaultValue = "") String box,
       @RequestParam(defaultValue = "") String look) {
     Layer layer = layer(project, id);
-    String rule = outside ? LayerQueries.outsideFilter(layer) : filter;
+    LayerFilter rule = outside ? LayerFilter.outside(layer) : LayerFilter.written(filter);
     return ResponseEntity.ok(
         tiles.with(layer, look, rule, (c, s) -> collection(layer, c, s, box(box))));
   }
@@ -139,7 +139,7 @@ class LayerApi {
     return ResponseEntity.ok()
         .header("Cache-Control", "private, max-age=86400")
         .header("Content-Type", "application/vnd.mapbox-vector-tile")
-        .body(tiles.tile(layer, look, filter, z, x, y));
+        .body(tiles.tile(layer, look, LayerFilter.written(filter), z, x, y));
   }
 
   /** Writes what was drawn at the desk. */
@@ -181,7 +181,7 @@ class LayerApi {
         tiles.with(
             layer,
             "",
-            filter,
+            LayerFilter.written(filter),
             (c, s) -> {
               int best = -1;
               double least = metres;

@@ -2,7 +2,6 @@ package org.whinridge.app.layer;
 
 import com.eclipsesource.json.Json;
 import com.eclipsesource.json.JsonObject;
-import jakarta.persistence.EntityManagerFactory;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -12,12 +11,12 @@ import java.util.Set;
 import java.util.UUID;
 import java.util.stream.Stream;
 import org.hibernate.LockMode;
-import org.hibernate.SessionFactory;
 import org.hibernate.StatelessSession;
-import org.hibernate.Transaction;
 import org.locationtech.jts.geom.Geometry;
-import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.stereotype.Service;
+import org.springframework.transaction.PlatformTransactionManager;
+import org.springframework.transaction.support.TransactionTemplate;
+import org.whinridge.app.shell.Attempts;
 import org.whinridge.app.shell.Refusal;
 import org.whinridge.core.layer.Feature;
 import org.whinridge.core.layer.Schema;
@@ -35,15 +34,20 @@ public class LayerChanges {
   static final String MADE_THE_LAYER = "{\"$layer\":\"none\"}";
   static final String SCHEMA = "$schema";
   static final String REMOVED = "$removed";
-  private final SessionFactory sessions;
+  private final Connections connections;
+  private final TransactionTemplate transaction;
   private final List<LayerUse> uses;
-  private final ApplicationEventPublisher events;
+  private final LayerNews news;
 
   LayerChanges(
-      EntityManagerFactory factory, List<LayerUse> uses, ApplicationEventPublisher events) {
-    this.sessions = factory.unwrap(SessionFactory.class);
+      Connections connections,
+      PlatformTransactionManager manager,
+      List<LayerUse> uses,
+      LayerNews news) {
+    this.connections = connections;
+    this.transaction = new TransactionTemplate(manager);
     this.uses = uses;
-    this.events = events;
+    this.news = news;
   }
 
   /** What an act does. */
@@ -64,16 +68,24 @@ public class LayerChanges {
   public record TakenBack(int restored, List<String> left, boolean layerGone) {}
 
   /**
-   * Carries out an act.
+   * Carries out an act, once more when somebody was in the way.
    *
+   * @param seen the layer as it was when the act was decided on: when its fields have changed
+   *     since, the act is refused under the lock, since it may mean something else now. Values and
+   *     features the act reads through its batch, as they are under the lock.
    * @param cause import, tidy, desk
    * @throws Exception whatever the act throws; nothing is kept then
    */
-  public Done write(UUID layer, String cause, String summary, String person, Act act)
+  public Done write(Layer seen, String cause, String summary, String person, Act act)
       throws Exception {
     return within(
-        layer,
+        seen.id(),
         (s, l, touched) -> {
+          if (!Schema.read(Json.parse(l.schema).asObject()).equals(seen.schema()))
+            throw Refusal.conflict(
+                "Somebody else changed the fields of “"
+                    + l.name
+                    + "” meanwhile. Look at them again; nothing was changed.");
           UUID group = UUID.randomUUID();
           ChangeBatch b = new ChangeBatch(s, l, group, cause, summary, person, Layers.now());
           act.on(b);
@@ -111,29 +123,40 @@ public class LayerChanges {
     }
   }
 
-  private <T> T within(UUID layer, Step<T> step) throws Exception {
-    T out;
-    long revision;
-    Optional<LayerChanged.Few> few;
-    try (StatelessSession s = sessions.openStatelessSession()) {
-      Transaction t = s.beginTransaction();
-      try {
-        LayerEntity l = s.get(LayerEntity.class, layer, LockMode.PESSIMISTIC_WRITE);
-        if (l == null) throw Refusal.notFound("layer");
-        Touched touched = new Touched();
-        out = step.on(s, l, touched);
-        few = touched.few(s, l);
-        l.revision++;
-        revision = l.revision;
-        s.update(l);
-        t.commit();
-      } catch (Exception | OutOfMemoryError e) {
-        t.rollback();
-        throw e;
-      }
+  /** A checked exception on its way out of a transaction. */
+  private static final class Carried extends RuntimeException {
+    private static final long serialVersionUID = 1;
+
+    Carried(Exception e) {
+      super(e);
     }
-    events.publishEvent(new LayerChanged(layer, revision, few));
-    return out;
+  }
+
+  private <T> T within(UUID layer, Step<T> step) throws Exception {
+    try {
+      return Attempts.twice(
+          () -> transaction.execute(t -> connections.with(s -> one(s, layer, step))));
+    } catch (Carried e) {
+      throw (Exception) e.getCause();
+    }
+  }
+
+  private <T> T one(StatelessSession s, UUID layer, Step<T> step) {
+    try {
+      LayerEntity l = s.get(LayerEntity.class, layer, LockMode.PESSIMISTIC_WRITE);
+      if (l == null) throw Refusal.notFound("layer");
+      Touched touched = new Touched();
+      T out = step.on(s, l, touched);
+      Optional<LayerChanged.Few> few = touched.few(s, l);
+      l.revision++;
+      s.update(l);
+      news.tell(new LayerChanged(layer, l.revision, l.changedAt, few));
+      return out;
+    } catch (RuntimeException e) {
+      throw e;
+    } catch (Exception e) {
+      throw new Carried(e);
+    }
   }
 
   /**
@@ -234,6 +257,7 @@ public class LayerChanges {
             "The fields were changed again since. Take the later change back first; nothing was changed.");
       b.schema(Schema.read(before.get(SCHEMA).asObject()));
     }
+    b.takesBack(act.id);
     Undo undo = new Undo(b);
     try (Stream<LedgerEntity> all =
         s.createSelectionQuery(

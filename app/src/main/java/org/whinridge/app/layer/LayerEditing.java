@@ -10,7 +10,6 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.UUID;
-import java.util.stream.Collectors;
 import org.locationtech.jts.geom.Geometry;
 import org.springframework.stereotype.Service;
 import org.whinridge.app.shell.Refusal;
@@ -35,11 +34,9 @@ class LayerEditing {
   /** The longest request, in characters. */
   static final int LONGEST = 20_000_000;
 
-  private final Layers layers;
   private final LayerChanges changes;
 
-  LayerEditing(Layers layers, LayerChanges changes) {
-    this.layers = layers;
+  LayerEditing(LayerChanges changes) {
     this.changes = changes;
   }
 
@@ -59,7 +56,7 @@ class LayerEditing {
     List<Edit> edits = read(layer.schema(), body);
     try {
       return changes.write(
-          layer.id(), "desk", summary(edits), person, batch -> write(layer, edits, batch));
+          layer, "desk", summary(edits), person, batch -> write(layer, edits, batch));
     } catch (RuntimeException e) {
       throw e;
     } catch (Exception e) {
@@ -79,14 +76,12 @@ class LayerEditing {
   }
 
   private void write(Layer layer, List<Edit> edits, ChangeBatch batch) {
-    // the layer is locked now, so that what is read here stays so
     List<UUID> read = new ArrayList<>();
     for (Edit e : edits) {
       if (!e.isNew) read.add(e.id);
       e.like.ifPresent(read::add);
     }
-    Map<String, Feature> now =
-        layers.some(layer, read).stream().collect(Collectors.toMap(Feature::id, f -> f));
+    Map<String, Feature> now = batch.features(read);
     for (Edit e : edits) {
       Feature f = now.get(e.id.toString());
       if (!e.isNew && (f == null || f.version() != e.version))
@@ -194,8 +189,7 @@ class LayerEditing {
         throw Refusal.refused("A new feature has no shape. Nothing was written.");
       return e;
     } catch (IllegalArgumentException | UnsupportedOperationException e) {
-      throw Refusal.refused(
-          "A change can't be read: " + e.getMessage() + ". Nothing was written.");
+      throw Refusal.refused("A change can't be read: " + e.getMessage() + ". Nothing was written.");
     }
   }
 }

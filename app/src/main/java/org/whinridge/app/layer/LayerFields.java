@@ -8,9 +8,8 @@ import java.util.Optional;
 import java.util.UUID;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
+import org.springframework.core.task.AsyncTaskExecutor;
 import org.springframework.stereotype.Service;
-import org.springframework.transaction.event.TransactionPhase;
-import org.springframework.transaction.event.TransactionalEventListener;
 import org.whinridge.app.shell.Refusal;
 import org.whinridge.core.layer.Code;
 import org.whinridge.core.layer.CodesFrom;
@@ -18,19 +17,27 @@ import org.whinridge.core.layer.Feature;
 import org.whinridge.core.layer.Field;
 import org.whinridge.core.layer.Schema;
 import org.whinridge.core.layer.SchemaChange;
+import org.whinridge.core.read.LayerColumns;
 import org.whinridge.core.value.Value;
 
 /** Changes of a layer's fields: told before they are made, written with an undo. */
 @Service
-public class LayerFields {
+public class LayerFields implements AfterLayerChange {
   private static final Logger LOG = LoggerFactory.getLogger(LayerFields.class);
   private static final int MOST_CODES = 5_000;
   private final Layers layers;
   private final LayerChanges changes;
   private final ReadModels models;
   private final List<LayerUse> uses;
+  private final AsyncTaskExecutor background;
 
-  LayerFields(Layers layers, LayerChanges changes, ReadModels models, List<LayerUse> uses) {
+  LayerFields(
+      Layers layers,
+      LayerChanges changes,
+      ReadModels models,
+      List<LayerUse> uses,
+      AsyncTaskExecutor applicationTaskExecutor) {
+    this.background = applicationTaskExecutor;
     this.layers = layers;
     this.changes = changes;
     this.models = models;
@@ -47,12 +54,8 @@ public class LayerFields {
   /** Looks over all features and says what the change would do to how many; changes nothing. */
   public Preview preview(Layer layer, Schema after) {
     SchemaChange change = between(layer, after);
-    models.read(
-        layer,
-        c -> {
-          for (int row = 0; row < c.rows(); row++) if (c.has(row)) change.see(c.feature(row));
-          return null;
-        });
+    LayerColumns c = models.of(layer);
+    for (int row = 0; row < c.rows(); row++) if (c.has(row)) change.see(c.feature(row));
     List<String> built = new ArrayList<>();
     for (Field f : layer.schema().fields())
       if (after.field(f.name()).isEmpty())
@@ -67,8 +70,7 @@ public class LayerFields {
     try {
       return SchemaChange.between(layer.schema(), after);
     } catch (IllegalArgumentException e) {
-      throw Refusal.refused(
-          "The fields can't be so: " + e.getMessage() + ". Nothing was changed.");
+      throw Refusal.refused("The fields can't be so: " + e.getMessage() + ". Nothing was changed.");
     }
   }
 
@@ -82,17 +84,13 @@ public class LayerFields {
     SchemaChange change = between(layer, after);
     try {
       return changes.write(
-          layer.id(),
+          layer,
           cause,
           summary,
           person,
           batch -> {
-            if (!batch.schemaOfValues().json().toString().equals(layer.schema().json().toString()))
-              throw Refusal.conflict(
-                  "Somebody else changed the fields meanwhile. Look at them again; nothing was changed.");
             batch.schema(after);
-            layers.each(
-                layer,
+            batch.each(
                 f -> {
                   Map<String, Value> set = change.rewrite(f);
                   if (!set.isEmpty()) batch.set(UUID.fromString(f.id()), set, Optional.empty());
@@ -124,19 +122,15 @@ public class LayerFields {
     Field code = field(from, c.code());
     String label = from.schema().field(c.label()).isPresent() ? c.label() : code.name();
     Map<String, String> out = new LinkedHashMap<>();
-    models.read(
-        from,
-        columns -> {
-          for (int row = 0; row < columns.rows() && out.size() < MOST_CODES; row++) {
-            if (!columns.has(row)) continue;
-            Feature f = columns.feature(row);
-            String stored = f.value(code.name()).plain().strip();
-            if (stored.isEmpty()) continue;
-            String said = f.value(label).plain().strip();
-            out.putIfAbsent(stored, said.isEmpty() ? stored : said);
-          }
-          return null;
-        });
+    LayerColumns columns = models.of(from);
+    for (int row = 0; row < columns.rows() && out.size() < MOST_CODES; row++) {
+      if (!columns.has(row)) continue;
+      Feature f = columns.feature(row);
+      String stored = f.value(code.name()).plain().strip();
+      if (stored.isEmpty()) continue;
+      String said = f.value(label).plain().strip();
+      out.putIfAbsent(stored, said.isEmpty() ? stored : said);
+    }
     return out.entrySet().stream().map(e -> Code.of(e.getKey(), e.getValue())).toList();
   }
 
@@ -144,17 +138,20 @@ public class LayerFields {
     return layer
         .schema()
         .field(name)
-        .orElseThrow(
-            () -> Refusal.refused("“" + layer.name() + "” has no field “" + name + "”."));
+        .orElseThrow(() -> Refusal.refused("“" + layer.name() + "” has no field “" + name + "”."));
   }
 
   /**
    * Keeps code lists in step with the layer that they are taken from: new codes are added, labels
    * follow, codes that are gone there are retired here, never taken away.
    */
-  @TransactionalEventListener(phase = TransactionPhase.AFTER_COMMIT, fallbackExecution = true)
-  void inStep(LayerChanged e) {
-    Layer source = layers.byId(e.layer());
+  @Override
+  public void changed(LayerChanged e) {
+    background.execute(() -> inStep(e.layer()));
+  }
+
+  private void inStep(UUID layer) {
+    Layer source = layers.byId(layer);
     for (Layer l : layers.list(source.projectId())) {
       if (l.id().equals(source.id())) continue;
       List<Field> fields = new ArrayList<>();

@@ -27,8 +27,10 @@ public class LayerMaking {
   private static final int COMMIT = 5;
   private final SessionFactory sessions;
   private final LayerRepository layers;
+  private final ReadModels models;
 
-  LayerMaking(EntityManagerFactory factory, LayerRepository layers) {
+  LayerMaking(EntityManagerFactory factory, LayerRepository layers, ReadModels models) {
+    this.models = models;
     this.sessions = factory.unwrap(SessionFactory.class);
     this.layers = layers;
   }
@@ -72,8 +74,7 @@ public class LayerMaking {
   public void checkName(UUID project, String name) {
     String clean = name.strip();
     if (clean.isEmpty() || clean.length() > 120)
-      throw Refusal.refused(
-          "A layer needs a name of 1 to 120 characters. Nothing was imported.");
+      throw Refusal.refused("A layer needs a name of 1 to 120 characters. Nothing was imported.");
     if (layers.existsByProjectIdAndName(project, clean))
       throw Refusal.refused(
           "This project already has a layer called “"
@@ -106,6 +107,7 @@ public class LayerMaking {
         s.update(l);
         s.insert(entry(l, entry, batch.count, now, person));
         s.getTransaction().commit();
+        models.prepare(l.id, batch.count);
         return l.id;
       } catch (Exception | OutOfMemoryError e) {
         if (s.getTransaction().isActive()) s.getTransaction().rollback();

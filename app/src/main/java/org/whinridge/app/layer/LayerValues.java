@@ -1,6 +1,7 @@
 package org.whinridge.app.layer;
 
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
@@ -21,6 +22,8 @@ import org.whinridge.core.profile.FieldProfile;
 import org.whinridge.core.profile.NearDuplicates;
 import org.whinridge.core.profile.Split;
 import org.whinridge.core.profile.TypeGuess;
+import org.whinridge.core.read.LayerColumns;
+import org.whinridge.core.rules.Condition;
 import org.whinridge.core.value.Value;
 
 /** The values of a field: what they look like, which are one, and tidying them. */
@@ -45,7 +48,8 @@ class LayerValues {
 
   /** What a field's values look like. */
   FieldProfile profile(Layer layer, Field field) {
-    return models.read(layer, c -> FieldProfile.of(field, c, c.all()));
+    LayerColumns c = models.of(layer);
+    return FieldProfile.of(field, c, c.all());
   }
 
   /** A field in the list: how much of it is filled, what is doubtful. */
@@ -53,16 +57,13 @@ class LayerValues {
 
   /** All fields, one profile in memory at a time. */
   List<Overview> overview(Layer layer) {
-    return models.read(
-        layer,
-        c -> {
-          List<Overview> out = new ArrayList<>();
-          for (Field f : layer.schema().fields()) {
-            FieldProfile p = FieldProfile.of(f, c, c.all());
-            out.add(new Overview(f, p.filledShare(), p.misfitCount(), nearDuplicates(p).size()));
-          }
-          return out;
-        });
+    LayerColumns c = models.of(layer);
+    List<Overview> out = new ArrayList<>();
+    for (Field f : layer.schema().fields()) {
+      FieldProfile p = FieldProfile.of(f, c, c.all());
+      out.add(new Overview(f, p.filledShare(), p.misfitCount(), nearDuplicates(p).size()));
+    }
+    return out;
   }
 
   /** Spellings of one value; numbers and dates have none. */
@@ -79,32 +80,13 @@ class LayerValues {
 
   /** The filter for features whose field has one of some values, as they are shown. */
   static String filter(Field f, List<String> values) {
-    if (f.type() == FieldType.CODES)
-      return String.join(
-          " OR ",
-          values.stream().map(v -> "A_EQUALS(" + f.name() + ", (" + list(v) + "))").toList());
-    List<String> literals = values.stream().map(v -> literal(f, v)).toList();
-    return literals.size() == 1
-        ? f.name() + " = " + literals.get(0)
-        : f.name() + " IN (" + String.join(", ", literals) + ")";
+    return Condition.isAnyOf(f.name(), values.stream().map(v -> typed(f, v)).toList()).text();
   }
 
-  private static String list(String v) {
-    return String.join(
-        ", ", java.util.Arrays.stream(v.split(", ")).map(LayerValues::quoted).toList());
-  }
-
-  private static String quoted(String v) {
-    return "'" + v.replace("'", "''") + "'";
-  }
-
-  private static String literal(Field f, String v) {
-    Value typed = Reading.PLAIN.read(Value.text(v), f.type());
-    if (typed instanceof Value.Num) return v;
-    if (typed instanceof Value.Bool b) return b.value() ? "TRUE" : "FALSE";
-    if (typed instanceof Value.Day) return "DATE('" + v + "')";
-    if (typed instanceof Value.Moment) return "TIMESTAMP('" + v + "')";
-    return quoted(v);
+  private static Value typed(Field f, String shown) {
+    return f.type() == FieldType.CODES
+        ? Value.many(Arrays.stream(shown.split(", ")).map(Value::text).toList())
+        : Reading.PLAIN.read(Value.text(shown), f.type());
   }
 
   /** Makes several spellings one value, with an undo. */
@@ -126,7 +108,7 @@ class LayerValues {
       throw Refusal.refused(
           "Choose at least one spelling that should become “" + clean + "”. Nothing was changed.");
     String summary =
-        field.label() + ": " + said(from) + " → " + (clean.isEmpty() ? "empty" : clean);
+        field.label() + ": " + said(from) + " becomes " + (clean.isEmpty() ? "empty" : clean);
     return rewrite(
         layer, "tidy", summary, person, Optional.empty(), v -> replaced(v, from, to), field);
   }
@@ -163,19 +145,12 @@ class LayerValues {
         person,
         batch -> {
           schema.ifPresent(batch::schema);
-          models.read(
-              layer,
-              c -> {
-                var column = c.column(field.name()).orElseThrow();
-                for (int row = 0; row < c.rows(); row++) {
-                  if (!c.has(row)) continue;
-                  Value was = column.value(row);
-                  Value now = was.isEmpty() ? was : change.apply(was);
-                  if (!now.equals(was))
-                    batch.set(
-                        UUID.fromString(c.id(row)), Map.of(field.name(), now), Optional.empty());
-                }
-                return null;
+          batch.each(
+              f -> {
+                Value was = f.value(field.name());
+                Value now = was.isEmpty() ? was : change.apply(was);
+                if (!now.equals(was))
+                  batch.set(UUID.fromString(f.id()), Map.of(field.name(), now), Optional.empty());
               });
         });
   }
@@ -183,7 +158,7 @@ class LayerValues {
   private LayerChanges.Done act(
       Layer layer, String cause, String summary, String person, LayerChanges.Act act) {
     try {
-      return changes.write(layer.id(), cause, summary, person, act);
+      return changes.write(layer, cause, summary, person, act);
     } catch (RuntimeException e) {
       throw e;
     } catch (Exception e) {
@@ -239,33 +214,26 @@ class LayerValues {
 
   /** Splits real values, without changing anything. */
   SplitPreview splitPreview(Layer layer, Field field, Split split) {
-    return models.read(
-        layer,
-        c -> {
-          var column = c.column(field.name()).orElseThrow();
-          List<SplitRow> rows = new ArrayList<>();
-          List<TypeGuess> guesses = new ArrayList<>();
-          int most = 0;
-          int filled = 0;
-          int unmatched = 0;
-          for (int row = 0; row < c.rows(); row++) {
-            Value v = c.has(row) ? column.value(row) : Value.EMPTY;
-            if (v.isEmpty()) continue;
-            filled++;
-            List<String> parts = split.parts(v.plain());
-            if (parts.isEmpty() || parts.size() == 1) unmatched++;
-            most = Math.max(most, parts.size());
-            while (guesses.size() < parts.size()) guesses.add(new TypeGuess());
-            for (int i = 0; i < parts.size(); i++) guesses.get(i).see(Value.text(parts.get(i)));
-            if (rows.size() < PREVIEW) rows.add(new SplitRow(v.plain(), parts));
-          }
-          return new SplitPreview(
-              most,
-              filled,
-              unmatched,
-              rows,
-              guesses.stream().map(g -> plain(g.guess().type())).toList());
-        });
+    LayerColumns c = models.of(layer);
+    var column = c.column(field.name()).orElseThrow();
+    List<SplitRow> rows = new ArrayList<>();
+    List<TypeGuess> guesses = new ArrayList<>();
+    int most = 0;
+    int filled = 0;
+    int unmatched = 0;
+    for (int row = 0; row < c.rows(); row++) {
+      Value v = c.has(row) ? column.value(row) : Value.EMPTY;
+      if (v.isEmpty()) continue;
+      filled++;
+      List<String> parts = split.parts(v.plain());
+      if (parts.isEmpty() || parts.size() == 1) unmatched++;
+      most = Math.max(most, parts.size());
+      while (guesses.size() < parts.size()) guesses.add(new TypeGuess());
+      for (int i = 0; i < parts.size(); i++) guesses.get(i).see(Value.text(parts.get(i)));
+      if (rows.size() < PREVIEW) rows.add(new SplitRow(v.plain(), parts));
+    }
+    return new SplitPreview(
+        most, filled, unmatched, rows, guesses.stream().map(g -> plain(g.guess().type())).toList());
   }
 
   private static FieldType plain(FieldType t) {
@@ -308,23 +276,18 @@ class LayerValues {
         person,
         batch -> {
           batch.schema(after);
-          models.read(
-              layer,
-              c -> {
-                var column = c.column(field.name()).orElseThrow();
-                for (int row = 0; row < c.rows(); row++) {
-                  Value v = c.has(row) ? column.value(row) : Value.EMPTY;
-                  if (v.isEmpty()) continue;
-                  List<String> parts = split.parts(v.plain());
-                  Map<String, Value> set = new LinkedHashMap<>();
-                  for (int i = 0; i < Math.min(parts.size(), fresh.size()); i++)
-                    if (fresh.get(i) != null && !parts.get(i).isEmpty())
-                      set.put(
-                          fresh.get(i).name(),
-                          Reading.PLAIN.read(Value.text(parts.get(i)), fresh.get(i).type()));
-                  if (!set.isEmpty()) batch.set(UUID.fromString(c.id(row)), set, Optional.empty());
-                }
-                return null;
+          batch.each(
+              f -> {
+                Value v = f.value(field.name());
+                if (v.isEmpty()) return;
+                List<String> parts = split.parts(v.plain());
+                Map<String, Value> set = new LinkedHashMap<>();
+                for (int i = 0; i < Math.min(parts.size(), fresh.size()); i++)
+                  if (fresh.get(i) != null && !parts.get(i).isEmpty())
+                    set.put(
+                        fresh.get(i).name(),
+                        Reading.PLAIN.read(Value.text(parts.get(i)), fresh.get(i).type()));
+                if (!set.isEmpty()) batch.set(UUID.fromString(f.id()), set, Optional.empty());
               });
         });
   }

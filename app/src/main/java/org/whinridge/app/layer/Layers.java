@@ -2,7 +2,6 @@ package org.whinridge.app.layer;
 
 import com.eclipsesource.json.Json;
 import com.eclipsesource.json.JsonObject;
-import jakarta.persistence.EntityManagerFactory;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.Collection;
@@ -10,21 +9,24 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.UUID;
 import java.util.function.Consumer;
 import java.util.stream.Stream;
-import org.hibernate.SessionFactory;
 import org.hibernate.StatelessSession;
 import org.locationtech.jts.geom.Envelope;
-import org.springframework.context.ApplicationEventPublisher;
+import org.locationtech.jts.geom.Geometry;
 import org.springframework.data.domain.Limit;
 import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
+import org.whinridge.app.shell.Locks;
 import org.whinridge.app.shell.Refusal;
 import org.whinridge.core.layer.Feature;
 import org.whinridge.core.layer.Field;
 import org.whinridge.core.layer.Schema;
 import org.whinridge.core.merge.Merge;
+import org.whinridge.core.merge.Standing;
 import org.whinridge.core.place.GeometryJson;
 import org.whinridge.core.value.Value;
 import org.whinridge.core.value.ValueJson;
@@ -42,20 +44,23 @@ public class Layers {
   private final LayerRepository layers;
   private final FeatureRepository features;
   private final LedgerRepository ledger;
-  private final SessionFactory sessions;
-  private final ApplicationEventPublisher events;
+  private final Connections connections;
+  private final Locks locks;
+  private final LayerNews news;
 
   Layers(
       LayerRepository layers,
       FeatureRepository features,
       LedgerRepository ledger,
-      EntityManagerFactory factory,
-      ApplicationEventPublisher events) {
+      Connections connections,
+      Locks locks,
+      LayerNews news) {
     this.layers = layers;
     this.features = features;
     this.ledger = ledger;
-    this.sessions = factory.unwrap(SessionFactory.class);
-    this.events = events;
+    this.connections = connections;
+    this.locks = locks;
+    this.news = news;
   }
 
   static Layer of(LayerEntity e) {
@@ -118,11 +123,15 @@ public class Layers {
   }
 
   /** All features of a layer, one at a time; memory stays flat however many there are. */
+  @Transactional(propagation = Propagation.SUPPORTS)
   public void each(Layer layer, Consumer<Feature> use) {
-    try (StatelessSession s = sessions.openStatelessSession();
-        Stream<FeatureEntity> all = stream(s, layer.id())) {
-      all.forEach(e -> use.accept(of(e, layer.schema())));
-    }
+    connections.with(
+        s -> {
+          try (Stream<FeatureEntity> all = stream(s, layer.id())) {
+            all.forEach(e -> use.accept(of(e, layer.schema())));
+          }
+          return null;
+        });
   }
 
   static Stream<FeatureEntity> stream(StatelessSession s, UUID layer) {
@@ -210,39 +219,81 @@ public class Layers {
   }
 
   /**
-   * What the newest entry of a visit wrote: each field before and after, geometry under {@link
+   * What an act of a visit wrote: each field before and after, geometry under {@link
    * Merge#GEOMETRY}.
+   *
+   * @param entry the ledger entry
+   * @param standing the fields whose value still comes from it
    */
-  public record Written(Map<String, Value> before, Map<String, Value> after) {}
+  public record Written(
+      UUID entry, Map<String, Value> before, Map<String, Value> after, Set<String> standing) {}
 
-  /** What a visit's newest ledger entry wrote. */
+  /** What a visit's newest ledger entry that was not taken back wrote. */
   public Optional<Written> written(Layer layer, UUID visit) {
     return ledger
-        .findFirstByVisitIdAndCauseOrderByVersionDesc(visit, "visit")
+        .findFirstByVisitIdAndCauseAndTakenBackByIsNullOrderByVersionDesc(visit, "visit")
         .map(
             e ->
                 new Written(
+                    e.id,
                     layer.schema().readValues(Json.parse(e.beforeValues).asObject()),
-                    layer.schema().readValues(Json.parse(e.afterValues).asObject())));
+                    layer.schema().readValues(Json.parse(e.afterValues).asObject()),
+                    Standing.of(
+                        e.act().toString(),
+                        ledger.oldestFirst(List.of(e.featureId)).stream()
+                            .map(LedgerEntity::written)
+                            .toList())));
   }
 
-  /** The feature under a lock until the transaction ends, for merging into it. */
+  /**
+   * A feature as the layer held it at a version, told from the ledger; empty when it never had that
+   * version.
+   */
+  public Optional<Feature> at(Layer layer, Feature now, long version) {
+    if (version < 1 || version > now.version()) return Optional.empty();
+    Map<String, Value> values = new LinkedHashMap<>(now.values());
+    now.geometry().ifPresent(g -> values.put(Merge.GEOMETRY, new Value.Place(g)));
+    List<LedgerEntity> all = ledger.oldestFirst(List.of(UUID.fromString(now.id())));
+    for (int i = all.size() - 1; i >= 0 && all.get(i).version > version; i--)
+      values.putAll(layer.schema().readValues(Json.parse(all.get(i).beforeValues).asObject()));
+    Optional<Geometry> g =
+        values.remove(Merge.GEOMETRY) instanceof Value.Place p
+            ? Optional.of(p.geometry())
+            : Optional.empty();
+    values.values().removeIf(Value::isEmpty);
+    return Optional.of(new Feature(now.id(), g, values, version));
+  }
+
+  /**
+   * A layer and one of its features under their locks, in this order, until the transaction ends.
+   */
+  public record Locked(Layer layer, Optional<Feature> feature) {}
+
+  /** Locks a layer and then a feature of it, for merging into it. */
   @Transactional
-  public Optional<Feature> lock(Layer layer, UUID id) {
-    return features.lock(id, layer.id()).filter(e -> !e.removed).map(e -> of(e, layer.schema()));
+  public Locked lock(UUID layer, UUID feature) {
+    Layer l = of(locked(layer));
+    return new Locked(
+        l, lockedFeature(layer, feature).filter(e -> !e.removed).map(e -> of(e, l.schema())));
+  }
+
+  private LayerEntity locked(UUID layer) {
+    return locks.lock(LayerEntity.class, layer).orElseThrow(() -> Refusal.notFound("layer"));
+  }
+
+  private Optional<FeatureEntity> lockedFeature(UUID layer, UUID feature) {
+    return locks.lock(FeatureEntity.class, feature).filter(e -> e.layerId.equals(layer));
   }
 
   /** Writes a change and its ledger entry; gives the feature's new version. */
   @Transactional
   public long write(FeatureChange change) {
-    LayerEntity layer =
-        layers.lock(change.layerId()).orElseThrow(() -> Refusal.notFound("layer"));
+    LayerEntity layer = locked(change.layerId());
     Schema schema = of(layer).schema();
     FeatureEntity e =
         change.isNew()
             ? fresh(layer, change)
-            : features
-                .lock(change.featureId(), change.layerId())
+            : lockedFeature(change.layerId(), change.featureId())
                 .orElseThrow(() -> Refusal.notFound("feature"));
     Map<String, Value> values =
         new LinkedHashMap<>(schema.readValues(Json.parse(e.attrs).asObject()));
@@ -285,16 +336,22 @@ public class Layers {
     l.summary = change.summary();
     l.beforeValues = beforeJson.toString();
     l.afterValues = afterJson.toString();
+    change.takesBack().ifPresent(taken -> takeBack(taken, l));
     ledger.save(l);
     features.save(e);
-    events.publishEvent(LayerChanged.one(layer.id, layer.revision, of(e, schema)));
+    news.tell(LayerChanged.one(layer.id, layer.revision, layer.changedAt, of(e, schema)));
     return e.version;
+  }
+
+  private void takeBack(UUID entry, LedgerEntity by) {
+    LedgerEntity e = ledger.findById(entry).orElseThrow(() -> Refusal.notFound("ledger entry"));
+    by.takesBack = e.act();
+    e.takenBackBy = by.id;
   }
 
   private FeatureEntity fresh(LayerEntity layer, FeatureChange change) {
     if (features.existsById(change.featureId()))
-      throw Refusal.conflict(
-          "A feature with this id is on a layer already. Nothing was written.");
+      throw Refusal.conflict("A feature with this id is on a layer already. Nothing was written.");
     FeatureEntity e = new FeatureEntity();
     e.id = change.featureId();
     e.layerId = layer.id;

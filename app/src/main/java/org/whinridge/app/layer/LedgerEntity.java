@@ -1,12 +1,16 @@
 package org.whinridge.app.layer;
 
+import com.eclipsesource.json.Json;
 import jakarta.persistence.Column;
 import jakarta.persistence.Entity;
 import jakarta.persistence.Id;
 import jakarta.persistence.Lob;
 import jakarta.persistence.Table;
 import java.time.Instant;
+import java.util.LinkedHashSet;
+import java.util.Set;
 import java.util.UUID;
+import org.whinridge.core.merge.Standing;
 
 @Entity
 @Table(name = "ledger_entry")
@@ -23,6 +27,9 @@ class LedgerEntity {
   UUID groupId;
   UUID takenBackBy;
 
+  /** The act that this entry takes back. */
+  UUID takesBack;
+
   @Lob
   @Column(name = "before_values")
   String beforeValues;
@@ -30,4 +37,17 @@ class LedgerEntity {
   @Lob
   @Column(name = "after_values")
   String afterValues;
+
+  /** The act that it belongs to: its group, or the entry itself when it stands alone. */
+  UUID act() {
+    return groupId == null ? id : groupId;
+  }
+
+  /** What core needs to tell which act a value comes from. */
+  Standing.Written written() {
+    Set<String> fields = new LinkedHashSet<>(Json.parse(afterValues).asObject().names());
+    fields.removeIf(f -> f.startsWith("$")); // what the act itself needs to be taken back
+    return new Standing.Written(
+        act().toString(), fields, takesBack == null ? "" : takesBack.toString());
+  }
 }

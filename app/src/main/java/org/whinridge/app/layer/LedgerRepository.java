@@ -10,8 +10,13 @@ interface LedgerRepository extends JpaRepository<LedgerEntity, UUID> {
       "select e from LedgerEntity e where e.featureId = :feature or e.id = (select f.madeByEntry from FeatureEntity f where f.id = :feature) order by e.at desc, e.version desc")
   List<LedgerEntity> ofFeature(UUID feature);
 
-  java.util.Optional<LedgerEntity> findFirstByVisitIdAndCauseOrderByVersionDesc(
+  java.util.Optional<LedgerEntity> findFirstByVisitIdAndCauseAndTakenBackByIsNullOrderByVersionDesc(
       UUID visit, String cause);
+
+  /** The entries of some features one by one, without the import that made them. */
+  @Query(
+      "select e from LedgerEntity e where e.featureId in :features order by e.featureId, e.version")
+  List<LedgerEntity> oldestFirst(java.util.Collection<UUID> features);
 
   @Query(
       "select e from LedgerEntity e where e.layerId = :layer and (e.groupId is null or e.id = e.groupId) order by e.at desc")

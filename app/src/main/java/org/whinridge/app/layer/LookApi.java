@@ -72,8 +72,7 @@ class LookApi {
     try {
       return Look.read(json);
     } catch (IllegalArgumentException e) {
-      throw Refusal.refused(
-          "The look can't be used: " + e.getMessage() + ". Nothing was changed.");
+      throw Refusal.refused("The look can't be used: " + e.getMessage() + ". Nothing was changed.");
     }
   }
 
@@ -127,7 +126,7 @@ class LookApi {
     tiles.with(
         layer,
         key,
-        "",
+        LayerFilter.ALL,
         (c, s) -> {
           for (int n : s.rows.counts()) counts.add(n);
           for (String field : ready.turns())
@@ -172,7 +171,7 @@ class LookApi {
     if (o.get("same") != null && o.get("same").isNumber())
       return tried(
           layer, LookProposal.sameSymbols(before, (int) o.get("same").asDouble()), ground(o));
-    return tried(layer, models.read(layer, c -> proposal(layer, c, before, o)), ground(o));
+    return tried(layer, proposal(layer, models.of(layer), before, o), ground(o));
   }
 
   private static Look proposal(Layer layer, LayerColumns c, Look before, JsonObject o) {

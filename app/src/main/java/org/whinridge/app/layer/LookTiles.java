@@ -1,11 +1,10 @@
 package org.whinridge.app.layer;
 
+import com.github.benmanes.caffeine.cache.Cache;
+import com.github.benmanes.caffeine.cache.Caffeine;
 import java.time.LocalDate;
 import java.time.ZoneOffset;
 import java.util.BitSet;
-import java.util.LinkedHashMap;
-import java.util.Map;
-import java.util.concurrent.ConcurrentHashMap;
 import java.util.function.BiFunction;
 import org.springframework.stereotype.Service;
 import org.whinridge.core.look.Look;
@@ -22,89 +21,79 @@ import org.whinridge.formats.tiles.TileWriter;
  */
 @Service
 class LookTiles {
-  private static final int MOST_SHEETS = 8;
-  private static final long MOST_BYTES = 6_000_000;
+  private static final long MOST_SHEET_BYTES = 48_000_000;
+  private static final long MOST_TILE_BYTES = 48_000_000;
   private final ReadModels models;
   private final Looks looks;
-  private final Map<String, Sheet> sheets = new LinkedHashMap<>(16, 0.75f, true);
+  private final Cache<String, Sheet> sheets =
+      Caffeine.newBuilder()
+          .maximumWeight(MOST_SHEET_BYTES)
+          .weigher((String key, Sheet s) -> s.bytes())
+          .executor(Runnable::run)
+          .build();
+  private final Cache<TileKey, byte[]> tiles =
+      Caffeine.newBuilder()
+          .maximumWeight(MOST_TILE_BYTES)
+          .weigher((TileKey key, byte[] tile) -> tile.length + 100)
+          .executor(Runnable::run)
+          .build();
 
   LookTiles(ReadModels models, Looks looks) {
     this.models = models;
     this.looks = looks;
   }
 
-  /** A layer under a look and a filter, and the tiles made of it. */
+  private record TileKey(Sheet of, int z, int x, int y) {}
+
+  /** A layer's model under a look and a filter, on a day. Never changes. */
   static final class Sheet {
     final ReadyLook ready;
     final LookRows rows;
     final BitSet only;
     private final LayerColumns from;
-    private final long changes;
     private final LocalDate day;
-    private final Map<String, byte[]> tiles = new ConcurrentHashMap<>();
-    private volatile long bytes;
 
-    private Sheet(Look look, LayerColumns c, String filter) {
+    private Sheet(Look look, LayerColumns c, LayerFilter filter) {
       Clock clock = LayerQueries.clock();
       day = clock.today();
       from = c;
-      changes = c.changes();
       ready = ReadyLook.of(look, c.schema());
       rows = new LookRows(ready, c, clock);
-      only = filter.isBlank() ? null : Filter.rows(LayerQueries.rule(c.schema(), filter), c, clock);
+      only = filter.isAll() ? null : Filter.rows(filter.rule(c.schema()), c, clock);
     }
 
     private boolean isOf(LayerColumns c) {
-      return from == c && changes == c.changes() && day.equals(LocalDate.now(ZoneOffset.UTC));
+      return from == c && day.equals(LocalDate.now(ZoneOffset.UTC));
     }
 
-    private byte[] tile(int z, int x, int y) {
-      String key = z + "/" + x + "/" + y;
-      byte[] kept = tiles.get(key);
-      if (kept != null) return kept;
-      byte[] made = new TileWriter(from, rows, only).tile(z, x, y);
-      if (bytes > MOST_BYTES) {
-        tiles.clear();
-        bytes = 0;
-      }
-      tiles.put(key, made);
-      bytes += made.length + 100;
-      return made;
+    private int bytes() {
+      return 1000 + 2 * from.rows() + (only == null ? 0 : from.rows() / 8);
     }
   }
 
   /** Uses a layer's model with its rows sorted by a look. */
-  <T> T with(Layer layer, String look, String filter, BiFunction<LayerColumns, Sheet, T> use) {
-    // a saved look has its revision in the key, so that the next one is not taken for it
-    String key = layer.id() + "|" + (look.isEmpty() ? layer.lookRevision() : look) + "|" + filter;
-    return models.read(
-        layer,
-        c -> {
-          Sheet s;
-          synchronized (sheets) {
-            s = sheets.get(key);
-          }
-          if (s == null || !s.isOf(c)) {
-            s = new Sheet(looks.by(layer, look), c, filter);
-            keep(key, s);
-          }
-          return use.apply(c, s);
-        });
+  <T> T with(Layer layer, String look, LayerFilter filter, BiFunction<LayerColumns, Sheet, T> use) {
+    LayerColumns c = models.of(layer);
+    return use.apply(c, sheet(layer, look, filter, c));
   }
 
-  private void keep(String key, Sheet s) {
-    synchronized (sheets) {
+  private Sheet sheet(Layer layer, String look, LayerFilter filter, LayerColumns c) {
+    // a saved look has its revision in the key, so that the next one is not taken for it
+    String key =
+        layer.id() + "|" + (look.isEmpty() ? layer.lookRevision() : look) + "|" + filter.text();
+    Sheet s = sheets.getIfPresent(key);
+    if (s == null || !s.isOf(c)) {
+      s = new Sheet(looks.by(layer, look), c, filter);
       sheets.put(key, s);
-      var oldest = sheets.keySet().iterator();
-      while (sheets.size() > MOST_SHEETS) {
-        oldest.next();
-        oldest.remove();
-      }
     }
+    return s;
   }
 
   /** A tile; no bytes where nothing is. */
-  byte[] tile(Layer layer, String look, String filter, int z, int x, int y) {
-    return with(layer, look, filter, (c, s) -> s.tile(z, x, y));
+  byte[] tile(Layer layer, String look, LayerFilter filter, int z, int x, int y) {
+    LayerColumns c = models.of(layer);
+    Sheet s = sheet(layer, look, filter, c);
+    return tiles.get(
+        new TileKey(s, z, x, y), k -> new TileWriter(s.from, s.rows, s.only).tile(z, x, y));
   }
 }

@@ -1,14 +1,16 @@
 package org.whinridge.app.layer;
 
+import com.github.benmanes.caffeine.cache.Cache;
+import com.github.benmanes.caffeine.cache.Caffeine;
 import java.nio.charset.StandardCharsets;
-import java.util.LinkedHashMap;
-import java.util.Map;
 import java.util.Optional;
 import java.util.UUID;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
+import org.whinridge.app.shell.Locks;
 import org.whinridge.app.shell.Refusal;
 import org.whinridge.app.shell.Sha256;
+import org.whinridge.app.shell.Writing;
 import org.whinridge.core.look.Look;
 import org.whinridge.core.look.ReadyLook;
 
@@ -20,11 +22,17 @@ import org.whinridge.core.look.ReadyLook;
 public class Looks {
   private static final long MOST_TRIED = 64_000_000;
   private final LayerRepository layers;
-  private final Map<String, String> tried = new LinkedHashMap<>(16, 0.75f, true);
-  private long triedLength;
+  private final Locks locks;
+  private final Cache<String, String> tried =
+      Caffeine.newBuilder()
+          .maximumWeight(MOST_TRIED)
+          .weigher((String key, String json) -> json.length())
+          .executor(Runnable::run)
+          .build();
 
-  Looks(LayerRepository layers) {
+  Looks(LayerRepository layers, Locks locks) {
     this.layers = layers;
+    this.locks = locks;
   }
 
   /**
@@ -60,25 +68,14 @@ public class Looks {
   String keep(Look look) {
     String json = look.json().toString();
     String key = Sha256.of(json.getBytes(StandardCharsets.UTF_8)).substring(0, 32);
-    synchronized (tried) {
-      if (tried.put(key, json) == null) triedLength += json.length();
-      var oldest = tried.entrySet().iterator();
-      while (triedLength > MOST_TRIED && tried.size() > 1) {
-        triedLength -= oldest.next().getValue().length();
-        oldest.remove();
-      }
-    }
+    tried.put(key, json);
     return key;
   }
 
   /** The look under a key, "" for the saved one; a look that is no longer kept is the saved one. */
   Look by(Layer layer, String key) {
-    if (key.isEmpty()) return of(layer).look();
-    synchronized (tried) {
-      String json = tried.get(key);
-      if (json != null) return Look.read(json);
-    }
-    return of(layer).look();
+    String json = key.isEmpty() ? null : tried.getIfPresent(key);
+    return json == null ? of(layer).look() : Look.read(json);
   }
 
   /**
@@ -87,9 +84,10 @@ public class Looks {
    * @param revision the revision that it was made from
    * @return the new revision
    */
-  @Transactional
+  @Writing
   public long save(Layer layer, Look look, long revision) {
-    LayerEntity e = layers.lock(layer.id()).orElseThrow(() -> Refusal.notFound("layer"));
+    LayerEntity e =
+        locks.lock(LayerEntity.class, layer.id()).orElseThrow(() -> Refusal.notFound("layer"));
     if (e.lookRevision != revision)
       throw Refusal.conflict(
           "Somebody else saved a look for “"

@@ -27,6 +27,7 @@ import org.whinridge.core.profile.NearDuplicates;
 import org.whinridge.core.profile.NumberProfile;
 import org.whinridge.core.profile.Split;
 import org.whinridge.core.profile.ValueCount;
+import org.whinridge.core.rules.Condition;
 import org.whinridge.core.value.Numbers;
 
 /** The page of a layer's values: profile, tidy, code list, split. */
@@ -57,9 +58,9 @@ class ValuesController {
   static String visible(String s) {
     String t = s.strip();
     int from = s.indexOf(t.isEmpty() ? s : t);
-    return "␣".repeat(Math.max(0, from))
-        + t.replace("  ", "␣␣").replace("\t", "⇥")
-        + "␣".repeat(Math.max(0, s.length() - from - t.length()));
+    return "·".repeat(Math.max(0, from))
+        + t.replace("  ", "··").replace("\t", "»")
+        + "·".repeat(Math.max(0, s.length() - from - t.length()));
   }
 
   /** One of the values, with the filter that finds its features. */
@@ -150,19 +151,10 @@ class ValuesController {
       facts.put("mean", shown(f, n.mean()));
     model.addAttribute("facts", facts);
     model.addAttribute("fences", shown(f, n.lowFence()) + " to " + shown(f, n.highFence()));
-    String name = f.name();
     boolean number = f.type() == FieldType.WHOLE || f.type() == FieldType.DECIMAL;
     model.addAttribute(
         "outlierFilter",
-        number
-            ? name
-                + " < "
-                + Numbers.plain(n.lowFence())
-                + " OR "
-                + name
-                + " > "
-                + Numbers.plain(n.highFence())
-            : "");
+        number ? Condition.isOutside(f.name(), n.lowFence(), n.highFence()).text() : "");
   }
 
   private static String shown(Field f, double d) {

@@ -8,7 +8,6 @@ import java.io.ByteArrayInputStream;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.nio.file.StandardCopyOption;
 import java.time.Instant;
 import java.time.temporal.ChronoUnit;
 import java.util.ArrayList;
@@ -23,6 +22,7 @@ import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import org.whinridge.app.project.Projects;
 import org.whinridge.app.shell.DataFolder;
+import org.whinridge.app.shell.Durable;
 import org.whinridge.app.shell.Refusal;
 import org.whinridge.core.look.Colour;
 import org.whinridge.formats.FileProblem;
@@ -104,12 +104,15 @@ public class Basemaps {
   }
 
   /**
-   * Takes in a file; it is moved into the data folder, or left where it is when it is refused.
+   * Takes in a file, which is linked or copied into the data folder and left where it is.
    *
+   * @param id the basemap's id; taken in again under it, it stays one
    * @throws Refusal when it is no basemap, in words
    */
   @Transactional
-  public Basemap add(UUID project, String wanted, Path file, String person) throws IOException {
+  public Basemap add(UUID project, UUID id, String wanted, Path file, String person)
+      throws IOException {
+    if (repository.existsById(id)) return one(project, id);
     TilePictures t;
     try {
       t = TilePictures.open(file);
@@ -117,7 +120,7 @@ public class Basemaps {
       throw Refusal.refused(e.getMessage() + " Nothing was kept.");
     }
     BasemapEntity e = new BasemapEntity();
-    e.id = UUID.randomUUID();
+    e.id = id;
     e.projectId = project;
     e.name = free(project, wanted.isBlank() ? t.name() : wanted);
     e.grid = t.grid().json().toString();
@@ -126,12 +129,16 @@ public class Basemaps {
     e.bytes = Files.size(file);
     e.madeAt = Instant.now().truncatedTo(ChronoUnit.MILLIS);
     e.madeBy = person;
-    Files.move(file, path(e.id), StandardCopyOption.REPLACE_EXISTING);
+    Durable.keep(file, path(e.id));
     repository.save(e);
+    return one(project, id);
+  }
+
+  private Basemap one(UUID project, UUID id) {
     return list(project).stream()
-        .filter(b -> b.id().equals(e.id.toString()))
+        .filter(b -> b.id().equals(id.toString()))
         .findFirst()
-        .orElseThrow();
+        .orElseThrow(() -> Refusal.notFound("basemap"));
   }
 
   private Path path(UUID id) {

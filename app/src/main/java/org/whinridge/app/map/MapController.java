@@ -147,13 +147,13 @@ class MapController {
     }
 
     @Override
-    public String begin(Map<String, String> metadata, long length) {
+    public String begin(Map<String, String> metadata, long length, String owner) {
       return metadata.getOrDefault("name", "");
     }
 
     @Override
-    public void complete(String about, Path file) throws IOException {
-      basemaps.add(project, about.replaceAll("\\.(mbtiles|gpkg)$", ""), file, person);
+    public void complete(UUID upload, String about, Path file) throws IOException {
+      basemaps.add(project, upload, about.replaceAll("\\.(mbtiles|gpkg)$", ""), file, person);
     }
   }
 }

@@ -15,6 +15,7 @@ import org.springframework.transaction.annotation.Transactional;
 import org.whinridge.app.layer.Layer;
 import org.whinridge.app.layer.Layers;
 import org.whinridge.app.project.Projects;
+import org.whinridge.app.shell.Writing;
 import org.whinridge.core.layer.GeometryKind;
 
 /** The project's map, kept for everybody. Layers that came since it was saved stand on it too. */
@@ -79,7 +80,7 @@ public class ProjectMaps {
   }
 
   /** Saves the map for everybody; what it says of layers that are not there is left out. */
-  @Transactional
+  @Writing
   public ProjectMap save(UUID project, JsonObject sent) {
     JsonArray out = new JsonArray();
     JsonValue entries = sent.get("layers");

@@ -158,7 +158,7 @@ class DemoStart implements ApplicationRunner {
     try {
       Path file = folder.resolve("relief.mbtiles");
       Relief.write(file);
-      basemaps.add(p.id(), "Relief", file, "coordinator");
+      basemaps.add(p.id(), UUID.randomUUID(), "Relief", file, "coordinator");
     } finally {
       FileSystemUtils.deleteRecursively(folder);
     }

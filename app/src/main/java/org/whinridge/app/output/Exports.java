@@ -9,7 +9,6 @@ import java.nio.file.Path;
 import java.time.LocalDate;
 import java.time.ZoneOffset;
 import java.util.BitSet;
-import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
@@ -21,9 +20,9 @@ import java.util.zip.ZipEntry;
 import java.util.zip.ZipOutputStream;
 import org.springframework.stereotype.Service;
 import org.springframework.util.FileSystemUtils;
-import org.whinridge.app.daybook.Visit;
 import org.whinridge.app.daybook.Visits;
 import org.whinridge.app.layer.Layer;
+import org.whinridge.app.layer.LayerFilter;
 import org.whinridge.app.layer.LayerQueries;
 import org.whinridge.app.photo.Photo;
 import org.whinridge.app.photo.Photos;
@@ -153,7 +152,7 @@ class Exports {
   private void features(Order o, Layer layer, Begin begin) throws IOException {
     queries.where(
         layer,
-        o.filter(),
+        LayerFilter.written(o.filter()),
         (c, rows) -> {
           choose(c, rows, o.only());
           try (LayerWriter w = begin.of(outLayer(o, layer, c, rows))) {
@@ -191,8 +190,7 @@ class Exports {
 
   /** A layer of a GeoPackage, with the photos of its accepted visits as a related table. */
   private void geoPackage(Order o, Layer layer, GeoPackageWriter g) throws IOException {
-    Map<UUID, UUID> featureOfVisit = new LinkedHashMap<>();
-    for (Visit v : visits.accepted(layer.id())) featureOfVisit.put(v.id(), v.featureId());
+    Map<UUID, UUID> featureOfVisit = visits.featuresOfAccepted(layer.id());
     Map<String, List<Photo>> byFeature =
         photos.of(featureOfVisit.keySet()).stream()
             .filter(Photo::received)

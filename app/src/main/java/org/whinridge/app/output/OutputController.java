@@ -17,6 +17,7 @@ import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.servlet.mvc.support.RedirectAttributes;
 import org.whinridge.app.layer.Layer;
+import org.whinridge.app.layer.LayerFilter;
 import org.whinridge.app.layer.LayerQueries;
 import org.whinridge.app.layer.Layers;
 import org.whinridge.app.project.DeskPage;
@@ -62,7 +63,7 @@ class OutputController {
     if (!filter.isBlank() && layer.size() == 1)
       try {
         Layer l = layers.get(p.id(), layer.get(0));
-        model.addAttribute("matching", queries.count(l, filter));
+        model.addAttribute("matching", queries.count(l, LayerFilter.written(filter)));
       } catch (Refusal e) {
         model.addAttribute("problem", e.getMessage());
       }

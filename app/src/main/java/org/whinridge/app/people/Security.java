@@ -52,6 +52,8 @@ class Security {
                     .hasAnyRole("inspector", "coordinator")
                     .requestMatchers("/p/*/layers/bring-in/**", "/api/p/*/bring-in/**")
                     .hasRole("coordinator")
+                    .requestMatchers("/p/*/hand-ins/set-aside/**")
+                    .hasAnyRole("coordinator", "reviewer")
                     .requestMatchers(HttpMethod.GET, "/p/**", "/api/p/**", "/")
                     .hasAnyRole("coordinator", "reviewer", "reader", "inspector")
                     .requestMatchers("/p/*/hand-ins/**", "/api/p/*/hand-ins/**")

@@ -2,12 +2,14 @@ package org.whinridge.app.photo;
 
 import com.eclipsesource.json.Json;
 import com.eclipsesource.json.JsonObject;
+import java.time.Instant;
+import java.util.Optional;
 import java.util.UUID;
 import org.whinridge.core.value.Numbers;
 
 /**
  * A photo of a visit. {@code geotag} is the JSON that the device wrote into its EXIF; {@code
- * received} tells whether its bytes are here.
+ * receivedAt} tells since when its bytes are here.
  */
 public record Photo(
     UUID id,
@@ -16,7 +18,12 @@ public record Photo(
     String sha256,
     long bytes,
     String geotag,
-    boolean received) {
+    Optional<Instant> receivedAt) {
+  /** Whether its bytes are here. */
+  public boolean received() {
+    return receivedAt.isPresent();
+  }
+
   /** Place, accuracy and direction in words: "57.90000°, -10.20000°, ±4 m, looking 210°". */
   public String facts() {
     JsonObject o = Json.parse(geotag).asObject();

@@ -4,6 +4,7 @@ import jakarta.persistence.Entity;
 import jakarta.persistence.Id;
 import jakarta.persistence.Lob;
 import jakarta.persistence.Table;
+import jakarta.persistence.Version;
 import java.time.Instant;
 import java.util.UUID;
 
@@ -11,11 +12,14 @@ import java.util.UUID;
 @Table(name = "visit_photo")
 class PhotoEntity {
   @Id UUID id;
+  @Version Long rowVersion;
   UUID visitId;
   String question;
   String sha256;
   long bytes;
   @Lob String geotag;
   int placeInVisit;
+  String person;
+  String deviceId;
   Instant receivedAt;
 }

@@ -1,49 +1,56 @@
 package org.whinridge.app.photo;
 
-import java.awt.image.BufferedImage;
-import java.io.ByteArrayOutputStream;
 import java.io.IOException;
-import java.io.UncheckedIOException;
-import java.nio.channels.FileChannel;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.nio.file.StandardCopyOption;
-import java.nio.file.StandardOpenOption;
+import java.util.ArrayList;
 import java.util.Collection;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.UUID;
-import net.coobird.thumbnailator.Thumbnails;
 import org.springframework.beans.factory.annotation.Value;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import org.whinridge.app.layer.Layers;
 import org.whinridge.app.shell.DataFolder;
+import org.whinridge.app.shell.Durable;
+import org.whinridge.app.shell.Locks;
 import org.whinridge.app.shell.Refusal;
 import org.whinridge.app.shell.Sha256;
 
 /** Photos by content hash. Their bytes are final on the device and are never rewritten here. */
 @Service
 public class Photos {
-  /** The longer edge of the small picture shown at the desk, pixels. */
-  private static final int SMALL_EDGE = 900;
-
   private final PhotoRepository repository;
+  private final Locks locks;
+  private final SmallPictures pictures;
   private final Path folder;
-  private final Path small;
   private final long limit;
 
   Photos(
-      PhotoRepository repository, DataFolder data, @Value("${whinridge.photo-limit}") long limit) {
+      PhotoRepository repository,
+      Locks locks,
+      SmallPictures pictures,
+      DataFolder data,
+      @Value("${whinridge.photo-limit}") long limit) {
     this.repository = repository;
+    this.locks = locks;
+    this.pictures = pictures;
     this.folder = data.folder("photos");
-    this.small = data.folder("photos-small");
     this.limit = limit;
   }
 
   private static Photo of(PhotoEntity e) {
     return new Photo(
-        e.id, e.visitId, e.question, e.sha256, e.bytes, e.geotag, e.receivedAt != null);
+        e.id,
+        e.visitId,
+        e.question,
+        e.sha256,
+        e.bytes,
+        e.geotag,
+        Optional.ofNullable(e.receivedAt));
   }
 
   /** The largest photo taken, bytes. */
@@ -65,53 +72,72 @@ public class Photos {
     return repository.findById(id).map(Photos::of);
   }
 
+  /** Who may send the bytes of a photo: the person who announced it, and on which device. */
+  public record Sender(String person, String deviceId) {}
+
+  /** What a visit says of one of its photos. */
+  public record Announced(
+      UUID id, String question, String sha256, long bytes, String geotag, int place) {}
+
   /**
-   * Announces a photo that a visit has; announced again it stays as it is. A photo whose bytes are
-   * here already (same hash) is complete at once.
+   * Announces photos that a visit has; announced again they stay as they are. That somebody knows a
+   * hash gives nobody its bytes: each photo is received from its own sender.
    */
   @Transactional
-  public void announce(
-      UUID id, UUID visit, String question, String sha256, long bytes, String geotag, int place) {
-    Optional<PhotoEntity> there = repository.findById(id);
-    if (there.isPresent()) {
-      if (!there.get().visitId.equals(visit) || !there.get().sha256.equals(sha256))
-        throw new IllegalArgumentException("photo " + id + " is known already with other content");
-      return;
+  public void announce(UUID visit, List<Announced> photos, Sender by) {
+    Map<UUID, PhotoEntity> there = new LinkedHashMap<>();
+    repository
+        .findAllById(photos.stream().map(Announced::id).toList())
+        .forEach(e -> there.put(e.id, e));
+    List<PhotoEntity> fresh = new ArrayList<>();
+    for (Announced p : photos) {
+      PhotoEntity known = there.get(p.id());
+      if (known != null && (!known.visitId.equals(visit) || !known.sha256.equals(p.sha256())))
+        throw new IllegalArgumentException(
+            "photo " + p.id() + " is known already with other content");
+      if (known == null) fresh.add(entity(visit, p, by));
     }
+    repository.saveAll(fresh);
+  }
+
+  private static PhotoEntity entity(UUID visit, Announced p, Sender by) {
     PhotoEntity e = new PhotoEntity();
-    e.id = id;
+    e.id = p.id();
     e.visitId = visit;
-    e.question = question;
-    e.sha256 = sha256;
-    e.bytes = bytes;
-    e.geotag = geotag;
-    e.placeInVisit = place;
-    e.receivedAt = Files.exists(file(sha256)) ? Layers.now() : null;
-    repository.save(e);
+    e.question = p.question();
+    e.sha256 = p.sha256();
+    e.bytes = p.bytes();
+    e.geotag = p.geotag();
+    e.placeInVisit = p.place();
+    e.person = by.person();
+    e.deviceId = by.deviceId();
+    return e;
+  }
+
+  /** A photo that waits for its bytes from this sender; empty when it is not this sender's. */
+  @Transactional(readOnly = true)
+  public Optional<Photo> awaited(UUID id, Sender from) {
+    return repository
+        .findById(id)
+        .filter(e -> e.person.equals(from.person()))
+        .filter(e -> e.deviceId.isEmpty() || e.deviceId.equals(from.deviceId()))
+        .map(Photos::of);
   }
 
   /**
    * Takes a complete upload as the bytes of a photo: hash and length must be the announced ones.
-   * The file is synced to disk and renamed before the row says it is here, so that an acknowledged
-   * photo survives a power cut.
+   * The file is synced to disk under its hash before the row says it is here, so that an
+   * acknowledged photo survives a power cut; what is taken already is taken once.
    */
   @Transactional
   public void receive(UUID id, Path upload) throws IOException {
-    PhotoEntity e = repository.findById(id).orElseThrow(() -> Refusal.notFound("photo"));
+    PhotoEntity e = locks.lock(PhotoEntity.class, id).orElseThrow(() -> Refusal.notFound("photo"));
+    if (e.receivedAt != null) return;
     if (Files.size(upload) != e.bytes || !Sha256.of(upload).equals(e.sha256))
       throw Refusal.refused(
           "The photo arrived damaged: its content is not what the device announced. It will be sent again.");
-    Path target = file(e.sha256);
-    Files.createDirectories(target.getParent());
-    try (FileChannel c = FileChannel.open(upload, StandardOpenOption.WRITE)) {
-      c.force(true);
-    }
-    Files.move(upload, target, StandardCopyOption.ATOMIC_MOVE, StandardCopyOption.REPLACE_EXISTING);
-    try (FileChannel c = FileChannel.open(target.getParent(), StandardOpenOption.READ)) {
-      c.force(true);
-    }
+    Durable.keep(upload, file(e.sha256));
     e.receivedAt = Layers.now();
-    repository.save(e);
   }
 
   /** Forgets the photos of visits that are taken away; their bytes stay on disk. */
@@ -138,43 +164,6 @@ public class Photos {
    * arrived or are no picture.
    */
   public Optional<byte[]> smallPicture(Photo photo) {
-    Path kept = small.resolve(photo.sha256() + ".jpg");
-    try {
-      if (Files.exists(kept)) return Optional.of(Files.readAllBytes(kept));
-      Optional<Path> full = bytes(photo);
-      if (full.isEmpty() || !plausible(full.get())) return Optional.empty();
-      ByteArrayOutputStream out = new ByteArrayOutputStream();
-      Thumbnails.of(full.get().toFile())
-          .size(SMALL_EDGE, SMALL_EDGE)
-          .imageType(BufferedImage.TYPE_INT_RGB)
-          .outputFormat("jpg")
-          .outputQuality(0.8)
-          .toOutputStream(out);
-      Path part = Files.createTempFile(small, "part", ".jpg");
-      Files.write(part, out.toByteArray());
-      Files.move(part, kept, StandardCopyOption.ATOMIC_MOVE, StandardCopyOption.REPLACE_EXISTING);
-      return Optional.of(out.toByteArray());
-    } catch (net.coobird.thumbnailator.tasks.UnsupportedFormatException e) {
-      return Optional.empty(); // not a picture: the original can still be downloaded
-    } catch (IOException e) {
-      throw new UncheckedIOException(e);
-    }
-  }
-
-  /**
-   * Whether the picture's own size is one that can be opened in memory: at most 120 million pixels.
-   */
-  private static boolean plausible(Path file) throws IOException {
-    try (var in = javax.imageio.ImageIO.createImageInputStream(file.toFile())) {
-      var readers = javax.imageio.ImageIO.getImageReaders(in);
-      if (!readers.hasNext()) return false;
-      var reader = readers.next();
-      try {
-        reader.setInput(in);
-        return (long) reader.getWidth(0) * reader.getHeight(0) <= 120_000_000L;
-      } finally {
-        reader.dispose();
-      }
-    }
+    return pictures.of(photo.sha256(), bytes(photo));
   }
 }

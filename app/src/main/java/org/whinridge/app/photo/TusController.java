@@ -8,6 +8,8 @@ import java.security.Principal;
 import java.util.Map;
 import java.util.Optional;
 import java.util.UUID;
+import org.springframework.boot.context.event.ApplicationReadyEvent;
+import org.springframework.context.event.EventListener;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestMethod;
@@ -52,7 +54,7 @@ class TusController {
     }
 
     @Override
-    public String begin(Map<String, String> metadata, long length) throws TusRefusal {
+    public String begin(Map<String, String> metadata, long length, String owner) throws TusRefusal {
       if (!metadata.containsKey("photo")) throw new TusRefusal(400, "the metadata name no photo");
       UUID id;
       try {
@@ -62,16 +64,24 @@ class TusController {
       }
       Photo photo =
           photos
-              .find(id)
-              .orElseThrow(() -> new TusRefusal(404, "no visit has announced this photo"));
+              .awaited(id, new Photos.Sender(owner, metadata.getOrDefault("device", "")))
+              .orElseThrow(
+                  () -> new TusRefusal(404, "no visit from this device has announced this photo"));
+      if (photo.received()) throw new TusRefusal(409, "the office has this photo already");
       if (photo.bytes() != length)
         throw new TusRefusal(409, "the visit announced a photo of " + photo.bytes() + " bytes");
       return id.toString();
     }
 
     @Override
-    public void complete(String about, Path file) throws IOException {
+    public void complete(UUID upload, String about, Path file) throws IOException {
       photos.receive(UUID.fromString(about), file);
     }
+  }
+
+  /** Photos that had arrived whole when the server stopped are taken now. */
+  @EventListener(ApplicationReadyEvent.class)
+  void completeAll() throws IOException {
+    uploads.completeAll(HOME, new OfAPhoto());
   }
 }

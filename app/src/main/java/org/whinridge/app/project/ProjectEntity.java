@@ -4,12 +4,14 @@ import jakarta.persistence.Column;
 import jakarta.persistence.Entity;
 import jakarta.persistence.Id;
 import jakarta.persistence.Table;
+import jakarta.persistence.Version;
 import java.util.UUID;
 
 @Entity
 @Table(name = "project")
 class ProjectEntity {
   @Id UUID id;
+  @Version Long rowVersion;
   String projectKey;
   String name;
   String systemCode;

@@ -5,6 +5,7 @@ import java.util.Optional;
 import java.util.UUID;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
+import org.whinridge.app.shell.Locks;
 import org.whinridge.app.shell.Refusal;
 
 /** Projects by key and id. */
@@ -12,8 +13,10 @@ import org.whinridge.app.shell.Refusal;
 @Transactional(readOnly = true)
 public class Projects {
   private final ProjectRepository repository;
+  private final Locks locks;
 
-  Projects(ProjectRepository repository) {
+  Projects(ProjectRepository repository, Locks locks) {
+    this.locks = locks;
     this.repository = repository;
   }
 
@@ -31,10 +34,7 @@ public class Projects {
 
   /** The project with that id. */
   public Project byId(UUID id) {
-    return repository
-        .findById(id)
-        .map(Projects::of)
-        .orElseThrow(() -> Refusal.notFound("project"));
+    return repository.findById(id).map(Projects::of).orElseThrow(() -> Refusal.notFound("project"));
   }
 
   /** All projects. */
@@ -74,7 +74,8 @@ public class Projects {
    */
   @Transactional
   public void saveMap(UUID id, String json, long revision) {
-    ProjectEntity e = repository.lock(id).orElseThrow(() -> Refusal.notFound("project"));
+    ProjectEntity e =
+        locks.lock(ProjectEntity.class, id).orElseThrow(() -> Refusal.notFound("project"));
     if (e.mapRevision != revision)
       throw Refusal.conflict(
           "Somebody else saved the project's map meanwhile. Load the page again to see theirs; yours was not saved.");

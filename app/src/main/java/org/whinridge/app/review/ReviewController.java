@@ -2,11 +2,14 @@ package org.whinridge.app.review;
 
 import java.io.IOException;
 import java.security.Principal;
+import java.util.EnumSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import java.util.UUID;
 import java.util.concurrent.TimeUnit;
+import java.util.function.Function;
 import org.springframework.http.CacheControl;
 import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
@@ -17,12 +20,17 @@ import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.servlet.mvc.support.RedirectAttributes;
+import org.whinridge.app.daybook.ReadingAgain;
+import org.whinridge.app.daybook.SetAside;
+import org.whinridge.app.daybook.SetAsides;
 import org.whinridge.app.daybook.Visits;
+import org.whinridge.app.people.People;
 import org.whinridge.app.photo.Photo;
 import org.whinridge.app.photo.Photos;
 import org.whinridge.app.project.DeskPage;
 import org.whinridge.app.project.Project;
 import org.whinridge.app.project.Projects;
+import org.whinridge.app.shell.Paged;
 import org.whinridge.app.shell.Refusal;
 
 @Controller
@@ -31,21 +39,135 @@ class ReviewController {
   private final Projects projects;
   private final ReviewDesk review;
   private final Photos photos;
+  private final SetAsides setAsides;
+  private final ReadingAgain readingAgain;
+  private final People people;
 
-  ReviewController(DeskPage desk, Projects projects, ReviewDesk review, Photos photos) {
+  ReviewController(
+      DeskPage desk,
+      Projects projects,
+      ReviewDesk review,
+      Photos photos,
+      SetAsides setAsides,
+      ReadingAgain readingAgain,
+      People people) {
+    this.setAsides = setAsides;
+    this.readingAgain = readingAgain;
+    this.people = people;
     this.desk = desk;
     this.projects = projects;
     this.review = review;
     this.photos = photos;
   }
 
+  private static final List<String> DECIDED = List.of("accepted", "sent back");
+
   @GetMapping("/p/{project}/hand-ins")
-  String list(@PathVariable String project, Model model) {
+  String list(
+      @PathVariable String project,
+      @RequestParam(defaultValue = "1") int page,
+      @RequestParam(defaultValue = "1") int decided,
+      Model model) {
     Project p = desk.open(project, "hand-ins", "Hand-ins", model);
-    model.addAttribute("waiting", review.list(p.id(), Visits.OPEN));
-    model.addAttribute("decided", review.list(p.id(), List.of("accepted", "sent back")));
-    model.addAttribute("setAside", review.setAside());
+    model.addAttribute("waiting", paged(p, Visits.OPEN, page));
+    model.addAttribute("decided", paged(p, DECIDED, decided));
+    model.addAttribute("setAside", setAsides.count(p.id(), SetAsides.OPEN));
     return "hand-ins";
+  }
+
+  private Paged<ReviewDesk.Line> paged(Project p, List<String> states, int page) {
+    return Paged.of(
+        review.count(p.id(), states), page, n -> review.list(p.id(), states, n, Paged.SIZE));
+  }
+
+  /** What could not be read as a visit: those that wait for somebody, or all. */
+  @GetMapping("/p/{project}/hand-ins/set-aside")
+  String setAside(
+      @PathVariable String project,
+      @RequestParam(defaultValue = "1") int page,
+      @RequestParam(defaultValue = "false") boolean all,
+      Model model) {
+    Project p = desk.open(project, "hand-ins", "Set aside", model);
+    Set<SetAside.Fate> fates = all ? EnumSet.allOf(SetAside.Fate.class) : SetAsides.OPEN;
+    model.addAttribute(
+        "texts",
+        Paged.of(
+            setAsides.count(p.id(), fates),
+            page,
+            n -> setAsides.page(p.id(), fates, n, Paged.SIZE)));
+    model.addAttribute("all", all);
+    model.addAttribute("people", people.inspectors());
+    return "set-aside";
+  }
+
+  /** The text as it arrived, to be read or taken away. */
+  @GetMapping(
+      value = "/p/{project}/hand-ins/set-aside/{id}/text",
+      produces = MediaType.TEXT_PLAIN_VALUE)
+  ResponseEntity<String> text(@PathVariable String project, @PathVariable UUID id) {
+    return ResponseEntity.ok()
+        .contentType(new MediaType(MediaType.TEXT_PLAIN, java.nio.charset.StandardCharsets.UTF_8))
+        .header("X-Content-Type-Options", "nosniff")
+        .body(setAsides.text(projects.byKey(project).id(), id));
+  }
+
+  @PostMapping("/p/{project}/hand-ins/set-aside/{id}/read-again")
+  String readAgain(
+      @PathVariable String project,
+      @PathVariable UUID id,
+      Principal person,
+      RedirectAttributes flash) {
+    return onSetAside(
+        project,
+        flash,
+        p ->
+            readingAgain.read(p.id(), id, person.getName())
+                ? "It could be read this time and waits for review as a visit."
+                : "It still can't be read as a visit; the reason below is today's.");
+  }
+
+  @PostMapping("/p/{project}/hand-ins/set-aside/{id}/give")
+  String give(
+      @PathVariable String project,
+      @PathVariable UUID id,
+      @RequestParam(defaultValue = "") String to,
+      @RequestParam(defaultValue = "") String note,
+      Principal person,
+      RedirectAttributes flash) {
+    return onSetAside(
+        project,
+        flash,
+        p -> {
+          setAsides.give(p.id(), id, to, note, person.getName());
+          return to + " finds it in the day book at the next contact.";
+        });
+  }
+
+  @PostMapping("/p/{project}/hand-ins/set-aside/{id}/put-away")
+  String putAway(
+      @PathVariable String project,
+      @PathVariable UUID id,
+      @RequestParam(defaultValue = "") String reason,
+      Principal person,
+      RedirectAttributes flash) {
+    return onSetAside(
+        project,
+        flash,
+        p -> {
+          setAsides.putAway(p.id(), id, reason, person.getName());
+          return "Put away. Its text stays and is found under “all”.";
+        });
+  }
+
+  private String onSetAside(
+      String project, RedirectAttributes flash, Function<Project, String> deed) {
+    Project p = projects.byKey(project);
+    try {
+      flash.addFlashAttribute("done", deed.apply(p));
+    } catch (Refusal e) {
+      flash.addFlashAttribute("problem", e.getMessage());
+    }
+    return "redirect:/p/" + p.key() + "/hand-ins/set-aside";
   }
 
   @GetMapping("/p/{project}/hand-ins/{visit}")
@@ -54,10 +176,9 @@ class ReviewController {
     ReviewDesk.View view = review.view(p.id(), visit);
     model.addAttribute("title", view.caption());
     model.addAttribute("view", view);
-    List<UUID> others = review.waitingIds(p.id());
-    int at = others.indexOf(visit);
-    model.addAttribute("next", at >= 0 && at + 1 < others.size() ? others.get(at + 1) : "");
-    model.addAttribute("previous", at > 0 ? others.get(at - 1) : "");
+    Visits.Neighbours beside = review.neighbours(p.id(), view.visit());
+    model.addAttribute("next", beside.below().map(UUID::toString).orElse(""));
+    model.addAttribute("previous", beside.above().map(UUID::toString).orElse(""));
     return "visit";
   }
 
@@ -123,10 +244,7 @@ class ReviewController {
   }
 
   private String decide(
-      String project,
-      UUID visit,
-      RedirectAttributes flash,
-      java.util.function.Function<Project, String> deed) {
+      String project, UUID visit, RedirectAttributes flash, Function<Project, String> deed) {
     Project p = projects.byKey(project);
     try {
       flash.addFlashAttribute("done", deed.apply(p));

@@ -12,6 +12,7 @@ import org.locationtech.jts.geom.Geometry;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import org.whinridge.app.daybook.Visit;
+import org.whinridge.app.daybook.VisitLine;
 import org.whinridge.app.daybook.VisitMerge;
 import org.whinridge.app.daybook.Visits;
 import org.whinridge.app.form.Edition;
@@ -23,6 +24,7 @@ import org.whinridge.app.photo.Photo;
 import org.whinridge.app.photo.Photos;
 import org.whinridge.app.round.Rounds;
 import org.whinridge.app.shell.Refusal;
+import org.whinridge.app.shell.Writing;
 import org.whinridge.core.form.KeptRows;
 import org.whinridge.core.form.Section;
 import org.whinridge.core.layer.Feature;
@@ -87,7 +89,7 @@ class ReviewDesk {
   }
 
   /** One line of the list of hand-ins. */
-  record Line(Visit visit, String layerName, String caption, int photos, int photosHere) {}
+  record Line(VisitLine visit, String layerName, String caption, int photos, int photosHere) {}
 
   private Map<UUID, Layer> layersOf(UUID project) {
     Map<UUID, Layer> out = new LinkedHashMap<>();
@@ -99,11 +101,12 @@ class ReviewDesk {
     return visits.count(layersOf(project).keySet(), Visits.OPEN);
   }
 
-  List<Line> list(UUID project, List<String> states) {
+  /** A page of the visits in some states, newest first. */
+  List<Line> list(UUID project, List<String> states, int page, int size) {
     Map<UUID, Layer> byId = layersOf(project);
-    List<Visit> all = visits.list(byId.keySet(), states);
+    List<VisitLine> all = visits.page(byId.keySet(), states, page, size);
     Map<UUID, List<Photo>> pictures =
-        photos.of(all.stream().map(Visit::id).toList()).stream()
+        photos.of(all.stream().map(VisitLine::id).toList()).stream()
             .collect(java.util.stream.Collectors.groupingBy(Photo::visitId));
     Map<String, Feature> features = new LinkedHashMap<>();
     byId.values()
@@ -114,7 +117,7 @@ class ReviewDesk {
                         l,
                         all.stream()
                             .filter(v -> v.layerId().equals(l.id()))
-                            .map(Visit::featureId)
+                            .map(VisitLine::featureId)
                             .toList())
                     .forEach(f -> features.put(f.id(), f)));
     return all.stream()
@@ -136,13 +139,14 @@ class ReviewDesk {
         .toList();
   }
 
-  /** The visits that wait, in the order of the list. */
-  public List<UUID> waitingIds(UUID project) {
-    return visits.list(layersOf(project).keySet(), Visits.OPEN).stream().map(Visit::id).toList();
+  /** How many visits there are in some states. */
+  long count(UUID project, List<String> states) {
+    return visits.count(layersOf(project).keySet(), states);
   }
 
-  List<Visits.SetAside> setAside() {
-    return visits.setAside();
+  /** The visits that wait above and below one. */
+  Visits.Neighbours neighbours(UUID project, Visit v) {
+    return visits.neighbours(v, layersOf(project).keySet(), Visits.OPEN);
   }
 
   /** The visit, if it belongs to a layer of the project. */
@@ -160,7 +164,8 @@ class ReviewDesk {
     List<Change> changes = new ArrayList<>();
     now.ifPresent(
         f ->
-            VisitMerge.of(v.document(), layer, f)
+            merged(v, layer, f)
+                .result()
                 .fields()
                 .forEach(m -> changes.add(change(m, layer, provenance))));
     Optional<Edition> edition = forms.edition(v.formId(), v.edition());
@@ -203,6 +208,11 @@ class ReviewDesk {
         photos.of(List.of(id)),
         places(v, now),
         edition.map(e -> e.form().title()).orElse(""));
+  }
+
+  private VisitMerge.Outcome merged(Visit v, Layer layer, Feature now) {
+    return VisitMerge.of(
+        v.document(), layer, now, layers.at(layer, now, VisitMerge.version(v.document())));
   }
 
   private static Change change(Merge.FieldMerge m, Layer layer, JsonObject provenance) {
@@ -258,19 +268,19 @@ class ReviewDesk {
    * @param decisions for each clash "mine" or "layer"
    * @return how many fields were written
    */
-  @Transactional
+  @Writing
   public int accept(UUID project, UUID id, Map<String, String> decisions, String person) {
-    visit(project, id);
-    Visit v = visits.lock(id, Visits.OPEN);
-    Layer layer = layers.byId(v.layerId());
+    Visit v = locked(project, id, Visits.OPEN);
+    Layers.Locked locked = layers.lock(v.layerId(), v.featureId());
+    Layer layer = locked.layer();
     Feature now =
-        layers
-            .lock(layer, v.featureId())
+        locked
+            .feature()
             .orElseThrow(
                 () ->
                     Refusal.conflict(
                         "The feature is not on the layer any more. Send the visit back, or bring the feature back first; nothing was written."));
-    Merge.Result merge = VisitMerge.of(v.document(), layer, now);
+    Merge.Result merge = merged(v, layer, now).result();
     Map<String, Value> writes = new LinkedHashMap<>(merge.writes());
     for (Merge.FieldMerge clash : merge.clashes()) {
       String decision = decisions.getOrDefault(clash.field(), "");
@@ -294,6 +304,7 @@ class ReviewDesk {
               person,
               "visit",
               Optional.of(id),
+              Optional.empty(),
               "visit of " + v.person() + ", accepted by " + person,
               Layers.now()));
     visits.decide(id, "accepted", "", person);
@@ -301,10 +312,9 @@ class ReviewDesk {
   }
 
   /** Sends a visit back to the person who made it. */
-  @Transactional
+  @Writing
   public void sendBack(UUID project, UUID id, String note, String person) {
-    visit(project, id);
-    Visit v = visits.lock(id, Visits.OPEN);
+    Visit v = locked(project, id, Visits.OPEN);
     if (note.isBlank())
       throw Refusal.refused(
           "Say what should be mended, so that " + v.person() + " can. The visit still waits.");
@@ -316,50 +326,68 @@ class ReviewDesk {
    * Takes an accepted visit back: earlier values return where nobody has changed them since, and
    * the visit waits again. Gives what could not be taken back.
    */
-  @Transactional
+  @Writing
   public List<String> takeBack(UUID project, UUID id, String person) {
-    visit(project, id);
-    Visit v = visits.lock(id, List.of("accepted"));
-    Layer layer = layers.byId(v.layerId());
+    Visit v = locked(project, id, List.of("accepted"));
+    Layers.Locked locked = layers.lock(v.layerId(), v.featureId());
     List<String> left = new ArrayList<>();
     layers
-        .written(layer, id)
+        .written(locked.layer(), id)
         .ifPresent(
-            w -> {
-              Feature now =
-                  layers
-                      .lock(layer, v.featureId())
-                      .orElseThrow(
-                          () ->
-                              Refusal.conflict(
-                                  "The feature is not on the layer any more. Nothing was taken back."));
-              Map<String, Value> current = new LinkedHashMap<>(now.values());
-              now.geometry().ifPresent(g -> current.put(Merge.GEOMETRY, new Value.Place(g)));
-              Map<String, Value> back =
-                  new LinkedHashMap<>(Merge.takeBack(w.before(), w.after(), current));
-              w.after().keySet().stream()
-                  .filter(f -> !back.containsKey(f))
-                  .forEach(
-                      f -> left.add(layer.schema().field(f).map(Field::label).orElse("Place")));
-              Optional<Geometry> geometry =
-                  back.remove(Merge.GEOMETRY) instanceof Value.Place p
-                      ? Optional.of(p.geometry())
-                      : Optional.empty();
-              if (!back.isEmpty() || geometry.isPresent())
-                layers.write(
-                    new FeatureChange(
-                        layer.id(),
-                        v.featureId(),
-                        false,
-                        back,
-                        geometry,
-                        person,
-                        "taken back",
-                        Optional.of(id),
-                        "visit of " + v.person() + " taken back",
-                        Layers.now()));
-            });
+            w ->
+                left.addAll(
+                    takeBack(
+                        v,
+                        w,
+                        locked.layer(),
+                        locked
+                            .feature()
+                            .orElseThrow(
+                                () ->
+                                    Refusal.conflict(
+                                        "The feature is not on the layer any more. Nothing was taken back.")),
+                        person)));
     visits.decide(id, "waiting", "", person);
     return left;
+  }
+
+  /** Restores what still comes from the visit; gives the labels of what does not. */
+  private List<String> takeBack(
+      Visit v, Layers.Written w, Layer layer, Feature now, String person) {
+    Map<String, Value> current = new LinkedHashMap<>(now.values());
+    now.geometry().ifPresent(g -> current.put(Merge.GEOMETRY, new Value.Place(g)));
+    Map<String, Value> back =
+        new LinkedHashMap<>(Merge.takeBack(w.before(), w.after(), current, w.standing()));
+    List<String> left =
+        w.after().keySet().stream()
+            .filter(f -> !back.containsKey(f))
+            .map(f -> layer.schema().field(f).map(Field::label).orElse("Place"))
+            .toList();
+    Optional<Geometry> geometry =
+        back.remove(Merge.GEOMETRY) instanceof Value.Place p
+            ? Optional.of(p.geometry())
+            : Optional.empty();
+    if (!back.isEmpty() || geometry.isPresent())
+      layers.write(
+          new FeatureChange(
+              layer.id(),
+              v.featureId(),
+              false,
+              back,
+              geometry,
+              person,
+              "taken back",
+              Optional.of(v.id()),
+              Optional.of(w.entry()),
+              "visit of " + v.person() + " taken back",
+              Layers.now()));
+    return left;
+  }
+
+  /** The visit under its lock, if it is this project's and still in one of these states. */
+  private Visit locked(UUID project, UUID id, List<String> states) {
+    Visit v = visits.lock(id, states);
+    layers.get(project, v.layerId());
+    return v;
   }
 }

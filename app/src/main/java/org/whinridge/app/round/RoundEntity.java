@@ -3,6 +3,7 @@ package org.whinridge.app.round;
 import jakarta.persistence.Entity;
 import jakarta.persistence.Id;
 import jakarta.persistence.Table;
+import jakarta.persistence.Version;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.util.UUID;
@@ -11,6 +12,7 @@ import java.util.UUID;
 @Table(name = "round")
 class RoundEntity {
   @Id UUID id;
+  @Version Long rowVersion;
   UUID projectId;
   UUID layerId;
   UUID formId;

@@ -1,6 +1,7 @@
 package org.whinridge.app.round;
 
 import java.time.LocalDate;
+import java.util.ArrayList;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
@@ -10,14 +11,17 @@ import java.util.UUID;
 import java.util.stream.Collectors;
 import org.locationtech.jts.geom.Envelope;
 import org.springframework.stereotype.Service;
+import org.springframework.transaction.PlatformTransactionManager;
+import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
+import org.springframework.transaction.support.TransactionTemplate;
 import org.whinridge.app.form.FormDraft;
 import org.whinridge.app.form.Forms;
 import org.whinridge.app.layer.Layer;
+import org.whinridge.app.layer.LayerQueries;
 import org.whinridge.app.layer.Layers;
 import org.whinridge.app.people.People;
 import org.whinridge.app.shell.Refusal;
-import org.whinridge.core.layer.Feature;
 import org.whinridge.core.round.StopOrder;
 
 /** Rounds, their stops, and the state of each stop. */
@@ -34,8 +38,19 @@ public class Rounds {
   private final Layers layers;
   private final Forms forms;
   private final People people;
+  private final LayerQueries queries;
+  private final TransactionTemplate transaction;
 
-  Rounds(RoundRepository rounds, StopRepository stops, Layers layers, Forms forms, People people) {
+  Rounds(
+      RoundRepository rounds,
+      StopRepository stops,
+      Layers layers,
+      LayerQueries queries,
+      Forms forms,
+      People people,
+      PlatformTransactionManager manager) {
+    this.queries = queries;
+    this.transaction = new TransactionTemplate(manager);
     this.rounds = rounds;
     this.stops = stops;
     this.layers = layers;
@@ -110,8 +125,13 @@ public class Rounds {
       Optional<Envelope> rectangle,
       List<UUID> features) {}
 
-  /** Makes a round; gives its id. */
-  @Transactional
+  /** The project of a round, if there is such a round. */
+  public Optional<UUID> projectOf(UUID round) {
+    return rounds.findById(round).map(r -> r.projectId);
+  }
+
+  /** Makes a round; gives its id. What is chosen is found before anything is written. */
+  @Transactional(propagation = Propagation.NOT_SUPPORTED)
   public UUID make(UUID project, Plan plan, String by) {
     Layer layer = layers.get(project, plan.layer());
     FormDraft form = forms.get(project, plan.form());
@@ -156,8 +176,13 @@ public class Rounds {
     e.person = plan.person();
     e.madeAt = Layers.now();
     e.madeBy = by;
-    rounds.save(e);
-    for (int i = 0; i < chosen.size(); i++) stops.save(stop(e.id, chosen.get(i), i));
+    List<StopEntity> all = new ArrayList<>();
+    for (int i = 0; i < chosen.size(); i++) all.add(stop(e.id, chosen.get(i), i));
+    transaction.executeWithoutResult(
+        t -> {
+          rounds.saveAndFlush(e);
+          stops.saveAll(all);
+        });
     return e.id;
   }
 
@@ -170,15 +195,8 @@ public class Rounds {
     plan.rectangle()
         .ifPresent(
             box -> {
-              List<Feature> all = new java.util.ArrayList<>();
-              layers.each(
-                  layer,
-                  f -> {
-                    if (f.geometry()
-                        .filter(g -> g.getEnvelopeInternal().intersects(box))
-                        .isPresent()) all.add(f);
-                  });
-              for (String id : StopOrder.inRectangle(box, all)) ids.add(UUID.fromString(id));
+              for (String id : StopOrder.inRectangle(box, queries.in(layer, box)))
+                ids.add(UUID.fromString(id));
             });
     return List.copyOf(ids);
   }
@@ -205,7 +223,6 @@ public class Rounds {
             s -> {
               s.state = state;
               s.reason = reason.substring(0, Math.min(300, reason.length()));
-              stops.save(s);
             });
   }
 }

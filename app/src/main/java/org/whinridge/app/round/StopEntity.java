@@ -3,12 +3,14 @@ package org.whinridge.app.round;
 import jakarta.persistence.Entity;
 import jakarta.persistence.Id;
 import jakarta.persistence.Table;
+import jakarta.persistence.Version;
 import java.util.UUID;
 
 @Entity
 @Table(name = "stop")
 class StopEntity {
   @Id UUID id;
+  @Version Long rowVersion;
   UUID roundId;
   UUID featureId;
   int placeInRound;

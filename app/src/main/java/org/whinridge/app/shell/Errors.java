@@ -35,6 +35,23 @@ class Errors {
     return answer(e.status(), e.getMessage(), q);
   }
 
+  /** A lock that was not had in time, also at the second try. */
+  @ExceptionHandler(org.springframework.dao.ConcurrencyFailureException.class)
+  Object busy(Exception e, HttpServletRequest q) {
+    LOG.info("somebody else was writing at {}: {}", q.getRequestURI(), e.toString());
+    return job(Refusal.busy(), q);
+  }
+
+  /** Two people wrote the same thing at once, and the store takes one. */
+  @ExceptionHandler(org.springframework.dao.DataIntegrityViolationException.class)
+  Object twice(Exception e, HttpServletRequest q) {
+    LOG.warn("the store refused a row at {}: {}", q.getRequestURI(), e.toString());
+    return answer(
+        HttpStatus.CONFLICT,
+        "Somebody wrote the same just now, or what this belongs to is not there any more. Nothing of yours was written; load the page again.",
+        q);
+  }
+
   @ExceptionHandler(NoResourceFoundException.class)
   Object nothing(HttpServletRequest q) {
     return answer(HttpStatus.NOT_FOUND, "There is no page at this address.", q);

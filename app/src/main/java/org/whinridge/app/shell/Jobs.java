@@ -6,11 +6,11 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.UUID;
 import java.util.concurrent.ConcurrentHashMap;
-import java.util.concurrent.ExecutorService;
-import java.util.concurrent.Executors;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
-import org.springframework.beans.factory.DisposableBean;
+import org.springframework.context.event.ContextClosedEvent;
+import org.springframework.context.event.EventListener;
+import org.springframework.core.task.AsyncTaskExecutor;
 import org.springframework.scheduling.annotation.Scheduled;
 import org.springframework.stereotype.Component;
 
@@ -20,11 +20,15 @@ import org.springframework.stereotype.Component;
  * is in one transaction and gone with them.
  */
 @Component
-public class Jobs implements DisposableBean {
+public class Jobs {
   private static final Logger LOG = LoggerFactory.getLogger(Jobs.class);
   private static final Duration KEPT = Duration.ofHours(24);
-  private final ExecutorService threads = Executors.newFixedThreadPool(2);
+  private final AsyncTaskExecutor threads;
   private final Map<UUID, Job> jobs = new ConcurrentHashMap<>();
+
+  Jobs(AsyncTaskExecutor jobThreads) {
+    this.threads = jobThreads;
+  }
 
   /** What a job is: its end result is for whoever started it. */
   public static final class Job {
@@ -166,9 +170,9 @@ public class Jobs implements DisposableBean {
     jobs.values().removeIf(j -> j.isOver() && j.ended.isBefore(Instant.now().minus(KEPT)));
   }
 
-  @Override
-  public void destroy() {
+  /** Jobs end at their next step, before the threads and the store do. */
+  @EventListener(ContextClosedEvent.class)
+  void end() {
     jobs.values().forEach(j -> j.cancel = true);
-    threads.shutdown();
   }
 }

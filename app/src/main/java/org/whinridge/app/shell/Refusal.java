@@ -33,6 +33,23 @@ public final class Refusal extends RuntimeException {
     return new Refusal(HttpStatus.CONFLICT, message);
   }
 
+  /** Somebody is writing just now, and was not done in time. */
+  public static Refusal busy() {
+    return new Refusal(
+        HttpStatus.CONFLICT,
+        "Somebody is writing to this just now and was not done in time. Nothing of yours was written; try again.");
+  }
+
+  /** More at once than is taken. */
+  public static Refusal tooLarge(String message) {
+    return new Refusal(HttpStatus.CONTENT_TOO_LARGE, message);
+  }
+
+  /** More than one person may hand over in a while. */
+  public static Refusal tooMuch(String message) {
+    return new Refusal(HttpStatus.TOO_MANY_REQUESTS, message);
+  }
+
   /** This person may not do it. */
   public static Refusal forbidden(String message) {
     return new Refusal(HttpStatus.FORBIDDEN, message);

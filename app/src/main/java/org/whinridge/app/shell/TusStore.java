@@ -6,14 +6,21 @@ import java.nio.ByteBuffer;
 import java.nio.channels.FileChannel;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
+import java.nio.file.NoSuchFileException;
 import java.nio.file.Path;
 import java.nio.file.StandardCopyOption;
 import java.nio.file.StandardOpenOption;
 import java.time.Duration;
 import java.time.Instant;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.List;
 import java.util.Map;
 import java.util.UUID;
 import java.util.concurrent.ConcurrentHashMap;
+import java.util.concurrent.locks.ReentrantLock;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
 import org.springframework.scheduling.annotation.Scheduled;
 import org.springframework.stereotype.Component;
 
@@ -25,6 +32,13 @@ import org.springframework.stereotype.Component;
 @Component
 class TusStore {
   static final Duration KEPT = Duration.ofDays(14);
+
+  /**
+   * A sender that lost the address of its upload begins another; more than so many make no sense.
+   */
+  private static final int MOST_FOR_ONE_THING = 3;
+
+  private static final Logger LOG = LoggerFactory.getLogger(TusStore.class);
   private final Path folder;
   private final Map<UUID, Active> active = new ConcurrentHashMap<>();
 
@@ -34,13 +48,24 @@ class TusStore {
   /** An upload's newest request. */
   private static final class Active {
     long epoch;
+    final ReentrantLock ending = new ReentrantLock();
+  }
+
+  /** What is done with an upload that has all its bytes. */
+  interface Ending {
+    void end() throws IOException, TusRefusal;
   }
 
   TusStore(DataFolder data) {
     this.folder = data.folder("uploads");
   }
 
+  /** Begins an upload; of several for the same thing the oldest make room. */
   Info create(long length, String owner, String about) throws IOException {
+    List<Info> same = new ArrayList<>();
+    for (Info i : all()) if (i.owner().equals(owner) && i.about().equals(about)) same.add(i);
+    same.sort(Comparator.comparing(Info::expires));
+    for (int k = 0; k <= same.size() - MOST_FOR_ONE_THING; k++) remove(same.get(k).id());
     Info i = new Info(UUID.randomUUID(), length, Instant.now().plus(KEPT), owner, about);
     Files.createFile(data(i.id()));
     Path part = folder.resolve(i.id() + ".part");
@@ -58,17 +83,75 @@ class TusStore {
 
   Info find(UUID id, String owner) throws IOException, TusRefusal {
     if (!Files.exists(info(id))) throw new TusRefusal(404, "this upload is not here");
-    String[] s = Files.readString(info(id)).split("\n", 4);
-    Info i =
-        new Info(id, Long.parseLong(s[0]), Instant.ofEpochMilli(Long.parseLong(s[1])), s[2], s[3]);
+    Info i = read(id);
     if (!i.owner().equals(owner)) throw new TusRefusal(404, "this upload is not here");
     if (i.expires().isBefore(Instant.now()))
       throw new TusRefusal(410, "this upload was begun too long ago");
     return i;
   }
 
+  private Info read(UUID id) throws IOException {
+    String[] s = Files.readString(info(id)).split("\n", 4);
+    return new Info(
+        id, Long.parseLong(s[0]), Instant.ofEpochMilli(Long.parseLong(s[1])), s[2], s[3]);
+  }
+
+  /** All uploads that are begun and not over. */
+  List<Info> all() throws IOException {
+    List<Info> out = new ArrayList<>();
+    try (var files = Files.list(folder)) {
+      for (Path p : files.filter(f -> f.toString().endsWith(".info")).toList()) {
+        String name = p.getFileName().toString();
+        try {
+          out.add(read(UUID.fromString(name.substring(0, name.length() - 5))));
+        } catch (NoSuchFileException e) {
+          LOG.debug("upload {} came to its end meanwhile", name);
+        }
+      }
+    }
+    return out;
+  }
+
+  /** Whether all bytes of an upload are here. */
+  boolean isWhole(Info i) throws IOException {
+    return Files.exists(data(i.id())) && Files.size(data(i.id())) == i.length();
+  }
+
+  /**
+   * Ends an upload that has all its bytes: by whoever comes first, while others wait. What {@code
+   * ending} does must bear being done again, since the server may be killed after it and before the
+   * upload is forgotten.
+   *
+   * @return false when somebody else had ended it already
+   */
+  boolean end(Info i, Ending ending) throws IOException, TusRefusal {
+    Active a = active.computeIfAbsent(i.id(), x -> new Active());
+    a.ending.lock();
+    try {
+      if (!Files.exists(info(i.id()))) return false;
+      if (!Files.exists(data(i.id()))) {
+        remove(i.id());
+        throw new TusRefusal(410, "this upload is over");
+      }
+      try {
+        ending.end();
+      } catch (Refusal e) {
+        remove(i.id()); // it is damaged or not wanted: the sender begins anew if it must
+        throw e;
+      }
+      remove(i.id());
+      return true;
+    } finally {
+      a.ending.unlock();
+    }
+  }
+
   /** The offset, and from now on no older request writes any more. */
-  long offset(UUID id) throws IOException {
+  long offset(UUID id) throws IOException, TusRefusal {
+    if (!Files.exists(data(id))) {
+      remove(id); // taken before the server was killed; nothing is left of it but its note
+      throw new TusRefusal(410, "this upload is over");
+    }
     Active a = active.computeIfAbsent(id, x -> new Active());
     synchronized (a) {
       a.epoch++;
@@ -81,6 +164,7 @@ class TusStore {
    * stays.
    */
   long append(Info i, long at, InputStream in) throws IOException, TusRefusal {
+    if (!Files.exists(data(i.id()))) throw new TusRefusal(410, "this upload is over");
     Active a = active.computeIfAbsent(i.id(), x -> new Active());
     long mine;
     synchronized (a) {

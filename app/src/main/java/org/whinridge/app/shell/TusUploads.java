@@ -4,7 +4,6 @@ import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
-import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.ZoneOffset;
 import java.time.format.DateTimeFormatter;
@@ -13,6 +12,8 @@ import java.util.LinkedHashMap;
 import java.util.Map;
 import java.util.Optional;
 import java.util.UUID;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
 import org.springframework.stereotype.Component;
 
 /**
@@ -22,6 +23,7 @@ import org.springframework.stereotype.Component;
 @Component
 public class TusUploads {
   private static final String BYTES = "application/offset+octet-stream";
+  private static final Logger LOG = LoggerFactory.getLogger(TusUploads.class);
   private final TusStore store;
 
   TusUploads(TusStore store) {
@@ -36,12 +38,31 @@ public class TusUploads {
     /**
      * What this upload is about, in one line of text that {@link #complete} is given again.
      *
+     * @param owner who sends it
      * @throws TusRefusal when it is not wanted
      */
-    String begin(Map<String, String> metadata, long length) throws TusRefusal;
+    String begin(Map<String, String> metadata, long length, String owner) throws TusRefusal;
 
-    /** Takes the bytes of a complete upload; the file may be moved away. */
-    void complete(String about, Path file) throws IOException;
+    /**
+     * Takes the bytes of a complete upload: copies or links them, since the file is removed after.
+     * The same upload may come again when the server was killed in between; once is enough then.
+     *
+     * @throws Refusal when the bytes are not what they should be; the upload is over then. After
+     *     any other failure it can be completed later.
+     */
+    void complete(UUID upload, String about, Path file) throws IOException;
+  }
+
+  /** Completes what had all its bytes when the server stopped. */
+  public void completeAll(String home, Target target) throws IOException {
+    for (TusStore.Info i : store.all())
+      if (i.about().startsWith(home + "|") && store.isWhole(i))
+        try {
+          complete(i, i.about().substring(home.length() + 1), target);
+          LOG.info("upload {} was whole when the server stopped and is taken now", i.id());
+        } catch (TusRefusal | Refusal e) {
+          LOG.warn("upload {} was whole when the server stopped: {}", i.id(), e.getMessage());
+        }
   }
 
   /** Answers one request; {@code home} is the address below which uploads are. */
@@ -89,7 +110,7 @@ public class TusUploads {
     if (length > target.limit())
       throw new TusRefusal(413, "an upload here has at most " + target.limit() + " bytes");
     String about =
-        target.begin(metadata(q.getHeader("Upload-Metadata")), length).replace("\n", " ");
+        target.begin(metadata(q.getHeader("Upload-Metadata")), length, owner).replace("\n", " ");
     TusStore.Info i = store.create(length, owner, home + "|" + about);
     if (length == 0) complete(i, about, target);
     r.setHeader("Location", home + "/" + i.id());
@@ -117,7 +138,10 @@ public class TusUploads {
     if (!i.about().startsWith(home + "|")) throw new TusRefusal(404, "this upload is not here");
     switch (q.getMethod()) {
       case "HEAD" -> {
-        r.setHeader("Upload-Offset", String.valueOf(store.offset(i.id())));
+        long at = store.offset(i.id());
+        // the server may have been killed between the last byte and taking the whole
+        if (at == i.length()) complete(i, i.about().substring(home.length() + 1), target);
+        r.setHeader("Upload-Offset", String.valueOf(at));
         r.setHeader("Upload-Length", String.valueOf(i.length()));
         expires(i, r);
         r.setStatus(200);
@@ -139,16 +163,9 @@ public class TusUploads {
     }
   }
 
-  private void complete(TusStore.Info i, String about, Target target) throws IOException {
-    try {
-      target.complete(about, store.data(i.id()));
-    } finally {
-      // taken or damaged: either way this upload is over, and the sender begins anew if what it
-      // sent
-      // is not here
-      Files.deleteIfExists(store.data(i.id()));
-      store.remove(i.id());
-    }
+  private void complete(TusStore.Info i, String about, Target target)
+      throws IOException, TusRefusal {
+    store.end(i, () -> target.complete(i.id(), about, store.data(i.id())));
   }
 
   private static void expires(TusStore.Info i, HttpServletResponse r) {

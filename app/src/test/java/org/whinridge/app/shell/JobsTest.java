@@ -9,15 +9,25 @@ import java.util.concurrent.CountDownLatch;
 import java.util.concurrent.atomic.AtomicInteger;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.Test;
+import org.springframework.scheduling.concurrent.ThreadPoolTaskExecutor;
 
 /** Work in the background: progress, cancelling, failing in words. */
 class JobsTest {
-  private final Jobs jobs = new Jobs();
+  private final ThreadPoolTaskExecutor threads = threads();
+  private final Jobs jobs = new Jobs(threads);
   private final UUID id = UUID.randomUUID();
 
   @AfterEach
   void end() {
-    jobs.destroy();
+    jobs.end();
+    threads.shutdown();
+  }
+
+  private static ThreadPoolTaskExecutor threads() {
+    ThreadPoolTaskExecutor t = new ThreadPoolTaskExecutor();
+    t.setCorePoolSize(2);
+    t.initialize();
+    return t;
   }
 
   private Jobs.Job ended(Jobs.Job job) throws Exception {

@@ -331,6 +331,6 @@ public final class FormCompiler {
         FormProblem.of(
             from,
             "rules",
-            "these questions depend on each other in a circle: " + String.join(" → ", cycle)));
+            "these questions depend on each other in a circle: " + String.join(", then ", cycle)));
   }
 }

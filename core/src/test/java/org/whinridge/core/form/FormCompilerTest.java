@@ -32,10 +32,10 @@ class FormCompilerTest {
                 .set("width", "askWhen", "\"silt > 3\"")
                 .problems())
         .singleElement()
-        .satisfies(p -> assertThat(p.message()).contains("silt → width → silt"));
+        .satisfies(p -> assertThat(p.message()).contains("silt, then width, then silt"));
     assertThat(new FormFixture().set("silt", "askWhen", "\"silt > 3\"").problems())
         .singleElement()
-        .satisfies(p -> assertThat(p.message()).contains("silt → silt"));
+        .satisfies(p -> assertThat(p.message()).contains("silt, then silt"));
   }
 
   @Test

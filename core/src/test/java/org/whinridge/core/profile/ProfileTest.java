@@ -148,7 +148,7 @@ class ProfileTest {
   void aFewValuesThatComeAgainSpeakForACodeList() {
     TypeGuess g = new TypeGuess();
     for (int i = 0; i < 240; i++) g.see(Value.of(1 + i % 5));
-    assertThat(g.guess().evidence()).isEqualTo("240 of 240 whole numbers, 1 to 5 → code?");
+    assertThat(g.guess().evidence()).isEqualTo("240 of 240 whole numbers, 1 to 5, perhaps a code");
     assertThat(g.guess().mayBeCode()).isTrue();
   }
 

@@ -1,0 +1,226 @@
+package org.whinridge.app.daybook;
+
+import com.eclipsesource.json.JsonArray;
+import com.eclipsesource.json.JsonObject;
+import com.eclipsesource.json.JsonValue;
+import java.time.DateTimeException;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import java.util.UUID;
+import org.springframework.stereotype.Component;
+import org.springframework.transaction.annotation.Propagation;
+import org.springframework.transaction.annotation.Transactional;
+import org.whinridge.app.form.Edition;
+import org.whinridge.app.form.Forms;
+import org.whinridge.app.layer.Layer;
+import org.whinridge.app.layer.Layers;
+import org.whinridge.app.photo.Photos;
+import org.whinridge.app.project.Projects;
+import org.whinridge.app.round.Round;
+import org.whinridge.app.round.Rounds;
+import org.whinridge.app.shell.Locks;
+import org.whinridge.app.shell.Refusal;
+import org.whinridge.app.shell.Sha256;
+import org.whinridge.core.layer.Feature;
+
+/**
+ * Reads what a device sent as a visit, and keeps it. Reading runs the rules and asks the layer, and
+ * is done before the transaction that keeps; keeping looks again at the one thing that can have
+ * changed since, the visit's own row.
+ */
+@Component
+class VisitKeeping {
+  private static final int MOST_PHOTOS = 50;
+  private final VisitRepository visits;
+  private final Rounds rounds;
+  private final Forms forms;
+  private final Layers layers;
+  private final Projects projects;
+  private final Photos photos;
+  private final VisitCheck check;
+  private final Locks locks;
+
+  VisitKeeping(
+      VisitRepository visits,
+      Rounds rounds,
+      Forms forms,
+      Layers layers,
+      Projects projects,
+      Photos photos,
+      VisitCheck check,
+      Locks locks) {
+    this.visits = visits;
+    this.rounds = rounds;
+    this.forms = forms;
+    this.layers = layers;
+    this.projects = projects;
+    this.photos = photos;
+    this.check = check;
+    this.locks = locks;
+  }
+
+  /** It can't be read as a visit; the message says why. */
+  static final class NoVisit extends Exception {
+    private static final long serialVersionUID = 1;
+
+    NoVisit(RuntimeException why) {
+      super(why.getMessage() == null ? "a part of it has the wrong kind" : why.getMessage(), why);
+    }
+  }
+
+  /** A visit as it was read. */
+  record Read(
+      UUID id,
+      String text,
+      Round round,
+      UUID feature,
+      int edition,
+      Instant startedAt,
+      Instant endedAt,
+      String findings,
+      boolean clash,
+      List<Photos.Announced> photos) {}
+
+  /** What came of keeping; {@code fresh} when its text was not here before. */
+  record Kept(JsonObject answer, boolean fresh) {}
+
+  /** Reads a visit of a person, whose visits so far it must not contradict. */
+  @Transactional(propagation = Propagation.NEVER)
+  Read read(JsonValue raw, String person) throws NoVisit {
+    try {
+      if (!raw.isObject()) throw new IllegalArgumentException("it is no JSON object");
+      return read(raw.asObject(), person);
+    } catch (Refusal
+        | IllegalArgumentException
+        | UnsupportedOperationException
+        | DateTimeException e) {
+      throw new NoVisit(e);
+    }
+  }
+
+  private Read read(JsonObject doc, String person) {
+    UUID id = need(doc, "id");
+    Round round = rounds.forPerson(need(doc, "round"), person);
+    UUID feature = need(doc, "feature");
+    if (round.stops().stream().noneMatch(s -> s.featureId().equals(feature)))
+      throw new IllegalArgumentException("the feature is no stop of this round");
+    Layer layer = layers.byId(round.layerId());
+    int number = doc.getInt("edition", 0);
+    Edition edition =
+        forms
+            .edition(round.formId(), number)
+            .orElseThrow(
+                () ->
+                    new IllegalArgumentException(
+                        "edition " + number + " of its form is not known here"));
+    JsonArray findings = new JsonArray();
+    check.findings(doc, edition, projects.byId(layer.projectId()), layer).forEach(findings::add);
+    Optional<Feature> now = layers.feature(layer, feature);
+    boolean clash = true; // a feature that is gone needs a decision, too
+    if (now.isPresent()) {
+      VisitMerge.Outcome m =
+          VisitMerge.of(
+              doc, layer, now.get(), layers.at(layer, now.get(), VisitMerge.version(doc)));
+      clash = !m.result().clashes().isEmpty();
+      m.problems().forEach(findings::add);
+    }
+    return new Read(
+        id,
+        doc.toString(),
+        round,
+        feature,
+        number,
+        Instant.parse(doc.getString("startedAt", "")),
+        Instant.parse(doc.getString("endedAt", "")),
+        findings.toString(),
+        clash,
+        announced(doc));
+  }
+
+  private List<Photos.Announced> announced(JsonObject doc) {
+    List<Photos.Announced> out = new ArrayList<>();
+    JsonValue list = doc.get("photos");
+    if (list == null) return out;
+    if (list.asArray().size() > MOST_PHOTOS)
+      throw new IllegalArgumentException("a visit has at most " + MOST_PHOTOS + " photos");
+    for (JsonValue p : list.asArray()) {
+      JsonObject o = p.asObject();
+      long bytes = o.getLong("bytes", 0);
+      if (!o.getString("sha256", "").matches("[0-9a-f]{64}") || bytes < 1 || bytes > photos.limit())
+        throw new IllegalArgumentException(
+            "a photo has no sound hash, or is larger than " + photos.limit() + " bytes");
+      out.add(
+          new Photos.Announced(
+              need(o, "id"),
+              Sent.cut(o.getString("question", ""), 63),
+              o.getString("sha256", ""),
+              bytes,
+              VisitCheck.object(o, "geotag").toString(),
+              out.size()));
+    }
+    return out;
+  }
+
+  /** Keeps a visit that was read. Its row is locked first and looked at after. */
+  @Transactional(propagation = Propagation.MANDATORY)
+  Kept keep(Read r, HandIns.Sender by) {
+    Optional<VisitEntity> there = locks.lock(VisitEntity.class, r.id());
+    String hash = Sha256.of(r.text());
+    if (there.isPresent() && !there.get().person.equals(by.person())) throw new OfSomebodyElse();
+    boolean settled =
+        there.filter(v -> v.documentHash.equals(hash) || v.state.equals("accepted")).isPresent();
+    if (settled) return new Kept(answer(there.get()), false);
+    VisitEntity v = there.orElseGet(VisitEntity::new);
+    v.id = r.id();
+    v.handInId = by.handIn();
+    v.roundId = r.round().id();
+    v.formId = r.round().formId();
+    v.edition = r.edition();
+    v.layerId = r.round().layerId();
+    v.featureId = r.feature();
+    v.person = by.person();
+    v.device = by.device();
+    v.startedAt = r.startedAt();
+    v.endedAt = r.endedAt();
+    v.receivedAt = Layers.now();
+    v.document = r.text();
+    v.documentHash = hash;
+    v.findings = r.findings();
+    v.state = r.clash() ? "clash" : "waiting";
+    v.reason = "";
+    visits.saveAndFlush(v);
+    photos.announce(r.id(), r.photos(), new Photos.Sender(by.person(), by.deviceId()));
+    rounds.mark(r.round().id(), r.feature(), "done", "");
+    return new Kept(answer(v), true);
+  }
+
+  /** A visit with this id is another person's. */
+  static final class OfSomebodyElse extends IllegalArgumentException {
+    private static final long serialVersionUID = 1;
+
+    OfSomebodyElse() {
+      super("a visit with this id belongs to somebody else");
+    }
+  }
+
+  private JsonObject answer(VisitEntity v) {
+    return VisitAnswer.of(VisitHead.of(v), photos.of(List.of(v.id)));
+  }
+
+  /** The project that a text belongs to by its round, if that much can be read of it. */
+  Optional<UUID> projectOf(JsonValue raw) {
+    return raw.isObject()
+        ? Sent.uuid(raw.asObject(), "round").flatMap(rounds::projectOf)
+        : Optional.empty();
+  }
+
+  private static UUID need(JsonObject o, String member) {
+    return Sent.uuid(o, member)
+        .orElseThrow(
+            () ->
+                new IllegalArgumentException(
+                    member.equals("id") ? "it has no id" : "its " + member + " is not an id"));
+  }
+}

@@ -1,0 +1,103 @@
+package org.whinridge.app.ops;
+
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.Instant;
+import java.util.Optional;
+import java.util.concurrent.atomic.AtomicReference;
+import javax.sql.DataSource;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+import org.springframework.boot.flyway.autoconfigure.FlywayMigrationStrategy;
+import org.springframework.context.annotation.Bean;
+import org.springframework.context.annotation.Configuration;
+import org.springframework.scheduling.annotation.Scheduled;
+import org.springframework.stereotype.Component;
+import org.whinridge.app.layer.Layers;
+import org.whinridge.app.shell.DataFolder;
+import org.whinridge.app.shell.StoreCopies;
+
+/** Copies the store by itself: every hour that had changes, and before each upgrade. */
+@Component
+class StoreKeeping implements StoreCopies {
+  private static final Logger LOG = LoggerFactory.getLogger(StoreKeeping.class);
+  private static final int KEPT = 6;
+  private final DataSource store;
+  private final Path file;
+  private final StoreCopier copier;
+  private final AtomicReference<Optional<Instant>> upTo = new AtomicReference<>();
+
+  StoreKeeping(DataSource store, DataFolder data) throws IOException {
+    this.store = store;
+    this.copier = new StoreCopier(data.folder("copies"));
+    this.file = data.folder("").resolve(StoreCopier.FILE);
+    upTo.set(copier.all().stream().findFirst().map(StoreCopier.Copy::upTo));
+  }
+
+  @Override
+  public Optional<Instant> heldUpTo() {
+    return upTo.get();
+  }
+
+  @Scheduled(initialDelay = 300_000, fixedDelay = 3_600_000)
+  void hourly() throws IOException {
+    if (changedSince()) copy();
+  }
+
+  private boolean changedSince() throws IOException {
+    Optional<Instant> last = upTo.get();
+    return Files.exists(file) && last.filter(at -> !at.isBefore(lastWritten())).isEmpty();
+  }
+
+  private Instant lastWritten() {
+    try {
+      return Files.getLastModifiedTime(file).toInstant();
+    } catch (IOException e) {
+      throw new java.io.UncheckedIOException(e);
+    }
+  }
+
+  /**
+   * Copies the store now; a copy that can't be made is told in the log, and the older ones stay.
+   */
+  synchronized void copy() {
+    Instant now = Layers.now();
+    try {
+      StoreCopier.Copy c = copier.make(store, now);
+      upTo.set(Optional.of(now));
+      copier.keepNewest(KEPT);
+      LOG.info("the store is copied: {}, {} bytes", c.name(), Files.size(c.file()));
+    } catch (IOException e) {
+      LOG.error(
+          "the store could not be copied: {}. What was copied before stays; devices keep what was handed in since",
+          e.getMessage(),
+          e);
+    }
+  }
+
+  /** Before the tables of a store that is there are changed, it is copied. */
+  @Configuration(proxyBeanMethods = false)
+  static class BeforeUpgrades {
+    @Bean
+    FlywayMigrationStrategy copyFirst(DataFolder data) {
+      return flyway -> {
+        boolean there = flyway.info().current() != null;
+        if (there && flyway.info().pending().length > 0)
+          try {
+            StoreCopier.Copy c =
+                new StoreCopier(data.folder("copies"))
+                    .make(flyway.getConfiguration().getDataSource(), Layers.now());
+            LOG.info("the store is copied before its upgrade: {}", c.name());
+          } catch (IOException e) {
+            throw new IllegalStateException(
+                "The store is not upgraded, since it could not be copied first: "
+                    + e.getMessage()
+                    + ". Free some room and start again; nothing was changed.",
+                e);
+          }
+        flyway.migrate();
+      };
+    }
+  }
+}

@@ -1,0 +1,37 @@
+package org.whinridge.app.shell;
+
+import org.springframework.context.annotation.Bean;
+import org.springframework.context.annotation.Configuration;
+import org.springframework.core.task.AsyncTaskExecutor;
+import org.springframework.resilience.annotation.EnableResilientMethods;
+import org.springframework.scheduling.annotation.EnableScheduling;
+import org.springframework.scheduling.concurrent.ThreadPoolTaskExecutor;
+
+/** Where work goes on that no page waits for; on shutdown it is given time to end. */
+@Configuration
+@EnableResilientMethods
+@EnableScheduling
+class Background {
+  private static final int SECONDS_TO_END = 25;
+
+  /** For jobs that people started: two at a time, the others wait. */
+  @Bean
+  AsyncTaskExecutor jobThreads() {
+    return pool("job-", 2);
+  }
+
+  /** For what follows an act by itself. */
+  @Bean
+  AsyncTaskExecutor applicationTaskExecutor() {
+    return pool("after-", 2);
+  }
+
+  private static ThreadPoolTaskExecutor pool(String name, int threads) {
+    ThreadPoolTaskExecutor t = new ThreadPoolTaskExecutor();
+    t.setThreadNamePrefix(name);
+    t.setCorePoolSize(threads);
+    t.setWaitForTasksToCompleteOnShutdown(true);
+    t.setAwaitTerminationSeconds(SECONDS_TO_END);
+    return t;
+  }
+}
