@@ -460,8 +460,7 @@ class BringInTest extends ServerTest {
         .contains("\"remark\":\"reeds, cut\"", "\"condition\":3");
     assertThat(html("/p/ostrey/hand-ins/" + kept.get(0).id())).contains("reeds, cut");
     act(page, "take-back");
-    assertThat(accepted(structures.id()))
-        .noneMatch(v -> v.featureId().toString().equals(one.id()));
+    assertThat(accepted(structures.id())).noneMatch(v -> v.featureId().toString().equals(one.id()));
   }
 
   private List<org.whinridge.app.daybook.Visit> accepted(UUID layer) {

@@ -149,12 +149,19 @@ class HandInTest extends DeviceTest {
         .isEqualTo("set aside");
     assertThat(answer.get("visits").asArray().get(1).asObject().getString("state", ""))
         .isEqualTo("waiting");
-    String list =
-        mvc.perform(get("/p/ostrey/hand-ins").with(COORDINATOR))
-            .andReturn()
-            .getResponse()
-            .getContentAsString(StandardCharsets.UTF_8);
-    assertThat(list).contains("my afternoon&#39;s &lt;b&gt;work");
+    assertThat(html("/p/ostrey/hand-ins")).contains("set aside</a>");
+    String list = html("/p/ostrey/hand-ins/set-aside");
+    assertThat(list).contains("its round is not an id").doesNotContain("precious");
+    String id = list.replaceAll("(?s).*?data-set-aside=\"([^\"]+)\".*", "$1");
+    assertThat(html("/p/ostrey/hand-ins/set-aside/" + id + "/text"))
+        .contains("my afternoon's <b>work");
+  }
+
+  private String html(String path) throws Exception {
+    return mvc.perform(get(path).with(COORDINATOR))
+        .andReturn()
+        .getResponse()
+        .getContentAsString(StandardCharsets.UTF_8);
   }
 
   @Test

@@ -37,6 +37,10 @@ class KilledServerTest {
   private int port;
 
   private void start() throws Exception {
+    start("org.whinridge.app.WhinridgeApplication");
+  }
+
+  private void start(String main) throws Exception {
     try (ServerSocket s = new ServerSocket(0)) {
       port = s.getLocalPort();
     }
@@ -47,7 +51,7 @@ class KilledServerTest {
                 "-cp",
                 System.getProperty(
                     "surefire.test.class.path", System.getProperty("java.class.path")),
-                "org.whinridge.app.WhinridgeApplication",
+                main,
                 "--spring.profiles.active=demo",
                 "--server.port=" + port,
                 "--whinridge.data=" + tmp.resolve("data"))
@@ -129,6 +133,19 @@ class KilledServerTest {
           HttpResponse.BodyHandlers.ofString());
     }
 
+    HttpResponse<String> call(String method, String path, byte[] body, String... headers)
+        throws Exception {
+      JsonObject csrf = me.get("csrf").asObject();
+      HttpRequest.Builder b =
+          HttpRequest.newBuilder(at(path))
+              .timeout(Duration.ofSeconds(20))
+              .header(csrf.getString("header", ""), csrf.getString("token", ""))
+              .header("Tus-Resumable", "1.0.0")
+              .method(method, HttpRequest.BodyPublishers.ofByteArray(body));
+      if (headers.length > 0) b.headers(headers);
+      return http.send(b.build(), HttpResponse.BodyHandlers.ofString());
+    }
+
     Set<String> states() throws Exception {
       Set<String> out = new LinkedHashSet<>();
       for (JsonValue v : Json.parse(get("/api/day/me")).asObject().get("visits").asArray())
@@ -198,5 +215,78 @@ class KilledServerTest {
     assertThat(after.states()).as("acknowledged before the kill").containsAll(acknowledged);
     for (JsonObject v : all) assertThat(after.send(v).statusCode()).isEqualTo(200);
     assertThat(after.states()).hasSize(all.size());
+  }
+
+  /**
+   * The server dies after the last byte of a photo is synced and before its row says that it is
+   * here. The device never heard that it arrived; the photo is taken at the next start.
+   */
+  @Test
+  void aPhotoThatArrivedWholeIsTakenAtTheNextStart() throws Exception {
+    start("org.whinridge.app.photo.DiesBeforeReceiving");
+    Device d = new Device();
+    byte[] photo = org.whinridge.demo.DemoPhoto.jpeg("OS-7", "weir", "2026-05-04");
+    String id = UUID.randomUUID().toString();
+    JsonObject visit =
+        visits(d, 1)
+            .get(0)
+            .set(
+                "photos",
+                new JsonArray()
+                    .add(
+                        new JsonObject()
+                            .add("id", id)
+                            .add("question", "photo")
+                            .add("sha256", org.whinridge.app.shell.Sha256.of(photo))
+                            .add("bytes", photo.length)));
+    assertThat(d.send(visit).body()).contains("\"waiting\"").doesNotContain("receivedAt\":\"\"");
+    String place =
+        d.call(
+                "POST",
+                "/api/day/uploads",
+                new byte[0],
+                "Upload-Length",
+                String.valueOf(photo.length),
+                "Upload-Metadata",
+                "photo "
+                    + java.util.Base64.getEncoder()
+                        .encodeToString(id.getBytes(StandardCharsets.UTF_8)))
+            .headers()
+            .firstValue("Location")
+            .orElseThrow();
+    org.assertj.core.api.Assertions.assertThatThrownBy(
+            () ->
+                d.call(
+                    "PATCH",
+                    place,
+                    photo,
+                    "Upload-Offset",
+                    "0",
+                    "Content-Type",
+                    "application/offset+octet-stream"))
+        .isInstanceOf(IOException.class);
+    assertThat(server.waitFor()).isEqualTo(137);
+    start();
+    Device after = new Device();
+    byte[] question =
+        new JsonObject()
+            .add("visits", new JsonArray().add(visit.get("id")))
+            .toString()
+            .getBytes(StandardCharsets.UTF_8);
+    String said = "";
+    for (int i = 0; i < 100 && !said.contains(",\"receivedAt\""); i++) {
+      Thread.sleep(100);
+      said =
+          Json.parse(after.call("POST", "/api/day/contact", question).body())
+              .asObject()
+              .get("visits")
+              .asArray()
+              .get(0)
+              .asObject()
+              .get("photos")
+              .toString();
+    }
+    assertThat(said).contains(id, "receivedAt");
+    assertThat(after.call("HEAD", place, new byte[0]).statusCode()).isEqualTo(404);
   }
 }

@@ -29,7 +29,15 @@ abstract class ServerTest {
 
   @AfterEach
   void noThreadHeldTwoConnections() {
-    assertThat(OneConnection.SECOND).isEmpty();
+    Throwable second = OneConnection.SECOND.poll();
+    assertThat(second == null ? "" : stack(second)).isEmpty();
+  }
+
+  private static String stack(Throwable t) {
+    return java.util.Arrays.stream(t.getStackTrace())
+        .filter(e -> e.getClassName().startsWith("org.whinridge"))
+        .toList()
+        .toString();
   }
 
   static Path folder() {

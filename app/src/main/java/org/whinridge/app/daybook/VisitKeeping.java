@@ -86,8 +86,7 @@ class VisitKeeping {
   /** What came of keeping; {@code fresh} when its text was not here before. */
   record Kept(JsonObject answer, boolean fresh) {}
 
-  /** Reads a visit of a person, whose visits so far it must not contradict. */
-  @Transactional(propagation = Propagation.NEVER)
+  /** Reads a visit of a person. Not within a transaction, since it asks read models. */
   Read read(JsonValue raw, String person) throws NoVisit {
     try {
       if (!raw.isObject()) throw new IllegalArgumentException("it is no JSON object");
@@ -102,6 +101,7 @@ class VisitKeeping {
 
   private Read read(JsonObject doc, String person) {
     UUID id = need(doc, "id");
+    if (visits.personOf(id).filter(p -> !p.equals(person)).isPresent()) throw new OfSomebodyElse();
     Round round = rounds.forPerson(need(doc, "round"), person);
     UUID feature = need(doc, "feature");
     if (round.stops().stream().noneMatch(s -> s.featureId().equals(feature)))
@@ -169,9 +169,11 @@ class VisitKeeping {
     Optional<VisitEntity> there = locks.lock(VisitEntity.class, r.id());
     String hash = Sha256.of(r.text());
     if (there.isPresent() && !there.get().person.equals(by.person())) throw new OfSomebodyElse();
-    boolean settled =
-        there.filter(v -> v.documentHash.equals(hash) || v.state.equals("accepted")).isPresent();
-    if (settled) return new Kept(answer(there.get()), false);
+    if (there.filter(v -> v.documentHash.equals(hash)).isPresent())
+      return new Kept(answer(there.get()), false);
+    if (there.filter(v -> v.state.equals("accepted")).isPresent())
+      throw new IllegalArgumentException(
+          "the visit was accepted before this newer text of it arrived");
     VisitEntity v = there.orElseGet(VisitEntity::new);
     v.id = r.id();
     v.handInId = by.handIn();

@@ -3,6 +3,7 @@ package org.whinridge.app.daybook;
 import java.time.Instant;
 import java.util.Collection;
 import java.util.List;
+import java.util.Optional;
 import java.util.UUID;
 import org.springframework.data.domain.Limit;
 import org.springframework.data.domain.Pageable;
@@ -48,6 +49,9 @@ interface VisitRepository extends JpaRepository<VisitEntity, UUID> {
   @Query(
       "select v from VisitEntity v where v.formId = :form and v.state = 'accepted' and v.featureId in :features and v.endedAt = (select max(w.endedAt) from VisitEntity w where w.formId = :form and w.state = 'accepted' and w.featureId = v.featureId)")
   List<VisitEntity> last(UUID form, Collection<UUID> features);
+
+  @Query("select v.person from VisitEntity v where v.id = :id")
+  Optional<String> personOf(UUID id);
 
   List<VisitEntity> findByHandInId(UUID handIn);
 }

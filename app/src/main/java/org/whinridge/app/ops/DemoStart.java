@@ -26,7 +26,7 @@ import org.whinridge.app.map.ProjectMap;
 import org.whinridge.app.map.ProjectMaps;
 import org.whinridge.app.project.Project;
 import org.whinridge.app.project.Projects;
-import org.whinridge.app.round.Rounds;
+import org.whinridge.app.round.RoundMaking;
 import org.whinridge.core.layer.Feature;
 import org.whinridge.core.layer.Schema;
 import org.whinridge.core.look.Look;
@@ -45,7 +45,7 @@ class DemoStart implements ApplicationRunner {
   private final Projects projects;
   private final LayerMaking making;
   private final Forms forms;
-  private final Rounds rounds;
+  private final RoundMaking rounds;
   private final Layers layers;
   private final Looks looks;
   private final Basemaps basemaps;
@@ -55,7 +55,7 @@ class DemoStart implements ApplicationRunner {
       Projects projects,
       LayerMaking making,
       Forms forms,
-      Rounds rounds,
+      RoundMaking rounds,
       Layers layers,
       Looks looks,
       Basemaps basemaps,
@@ -131,7 +131,7 @@ class DemoStart implements ApplicationRunner {
     forms.publish(p.id(), form, "coordinator");
     rounds.make(
         p.id(),
-        new Rounds.Plan(
+        new RoundMaking.Plan(
             structures,
             form,
             "Saltings, before the autumn tides",

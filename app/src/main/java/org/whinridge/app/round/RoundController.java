@@ -33,12 +33,20 @@ class RoundController {
   private final DeskPage desk;
   private final Projects projects;
   private final Rounds rounds;
+  private final RoundMaking making;
   private final Layers layers;
   private final Forms forms;
   private final People people;
 
   RoundController(
-      DeskPage desk, Projects projects, Rounds rounds, Layers layers, Forms forms, People people) {
+      DeskPage desk,
+      Projects projects,
+      Rounds rounds,
+      RoundMaking making,
+      Layers layers,
+      Forms forms,
+      People people) {
+    this.making = making;
     this.desk = desk;
     this.projects = projects;
     this.rounds = rounds;
@@ -81,9 +89,9 @@ class RoundController {
     Project p = projects.byKey(project);
     try {
       UUID id =
-          rounds.make(
+          making.make(
               p.id(),
-              new Rounds.Plan(
+              new RoundMaking.Plan(
                   layer,
                   form,
                   name,
@@ -117,7 +125,7 @@ class RoundController {
   private static List<UUID> ids(String s) {
     List<UUID> out = new ArrayList<>();
     for (String id : s.split(","))
-      if (id.matches("[0-9a-fA-F-]{36}") && out.size() <= Rounds.MOST_STOPS)
+      if (id.matches("[0-9a-fA-F-]{36}") && out.size() <= RoundMaking.MOST_STOPS)
         out.add(UUID.fromString(id));
     return out;
   }

@@ -27,6 +27,7 @@ public class Locks {
    * @throws org.springframework.dao.ConcurrencyFailureException when the lock is not had in time
    */
   public <T> Optional<T> lock(Class<T> type, Object id) {
+    entities.flush(); // what this transaction has changed is in the row before it is read again
     T e = entities.find(type, id);
     if (e == null) return Optional.empty();
     try {

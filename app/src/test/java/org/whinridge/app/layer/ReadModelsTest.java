@@ -71,7 +71,10 @@ class ReadModelsTest {
   @BeforeEach
   void features() {
     DataFolder data = mock(DataFolder.class);
-    when(data.folder(any())).thenAnswer(call -> java.nio.file.Files.createDirectories(tmp.resolve(call.<String>getArgument(0))));
+    when(data.folder(any()))
+        .thenAnswer(
+            call ->
+                java.nio.file.Files.createDirectories(tmp.resolve(call.<String>getArgument(0))));
     files = new ModelFiles(data);
     doAnswer(
             call -> {
@@ -101,11 +104,12 @@ class ReadModelsTest {
     assertThat(models.of(l)).isSameAs(before);
     assertThat(built).isEqualTo(1);
     models.changed(
-        LayerChanged.one(
-            id, 2, Instant.EPOCH, row(new UUID(id.getMostSignificantBits(), 3), 77)));
+        LayerChanged.one(id, 2, Instant.EPOCH, row(new UUID(id.getMostSignificantBits(), 3), 77)));
     Layer newer = layer(id, 2, 10);
     assertThat(models.of(newer).column("n").orElseThrow().value(3)).isEqualTo(Value.of(77));
-    assertThat(before.column("n").orElseThrow().value(3)).as("who reads, reads on").isEqualTo(Value.of(3));
+    assertThat(before.column("n").orElseThrow().value(3))
+        .as("who reads, reads on")
+        .isEqualTo(Value.of(3));
     assertThat(built).as("patched, not built anew").isEqualTo(1);
     models.changed(new LayerChanged(id, 3, Instant.EPOCH, Optional.empty()));
     models.of(layer(id, 3, 10));
@@ -139,7 +143,8 @@ class ReadModelsTest {
     models.of(layer(id, 1, 0));
     for (int i = 1; i <= 3; i++)
       models.changed(
-          LayerChanged.one(id, 1 + i, Instant.EPOCH, row(new UUID(id.getMostSignificantBits(), i), i)));
+          LayerChanged.one(
+              id, 1 + i, Instant.EPOCH, row(new UUID(id.getMostSignificantBits(), i), i)));
     assertThat(models.of(layer(id, 4, 3)).count()).isEqualTo(3);
     assertThat(built).isEqualTo(1);
   }
@@ -163,8 +168,7 @@ class ReadModelsTest {
     UUID id = UUID.randomUUID();
     Layer l = layer(id, 1, 10);
     UUID third = new UUID(id.getMostSignificantBits(), 3);
-    whileBuilding =
-        () -> models.changed(LayerChanged.one(id, 2, Instant.EPOCH, row(third, 77)));
+    whileBuilding = () -> models.changed(LayerChanged.one(id, 2, Instant.EPOCH, row(third, 77)));
     models.of(l);
     assertThat(models.of(layer(id, 2, 10)).column("n").orElseThrow().value(3))
         .isEqualTo(Value.of(77));
