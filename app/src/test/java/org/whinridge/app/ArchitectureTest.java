@@ -51,6 +51,12 @@ class ArchitectureTest {
           .orShould()
           .callMethod(Schema.class, "caption", java.util.Map.class)
           .orShould()
+          .callMethod(Schema.class, "json")
+          .orShould()
+          .callMethod(org.whinridge.core.form.Form.class, "json")
+          .orShould()
+          .callMethod(org.whinridge.core.look.Look.class, "json")
+          .orShould()
           .callMethod(Schema.class, "writeValues", java.util.Map.class)
           .because("core.travel.Outdoors decides what travels");
 

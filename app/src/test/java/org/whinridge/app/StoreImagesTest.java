@@ -26,6 +26,9 @@ import org.junit.jupiter.api.io.TempDir;
 class StoreImagesTest {
   private static final int IMAGES = Integer.getInteger("whinridge.images", 10);
 
+  /** After so many images a new store is begun, so that a long run does not read ever larger ones. */
+  private static final int EACH_STORE = 20;
+
   /** Growing beyond this while being written to means that nothing is given back (bytes). */
   private static final long MOST = 250_000_000;
 
@@ -35,6 +38,12 @@ class StoreImagesTest {
   @AfterEach
   void end() throws InterruptedException {
     if (writer != null) writer.destroyForcibly().waitFor();
+  }
+
+  private void anew() throws Exception {
+    end();
+    org.springframework.util.FileSystemUtils.deleteRecursively(tmp.resolve("data"));
+    start();
   }
 
   private void start() throws Exception {
@@ -66,12 +75,12 @@ class StoreImagesTest {
 
   @Test
   void everyImageOfTheRunningStoreOpens() throws Exception {
-    start();
     Random r = new Random(20260504);
     Path store = tmp.resolve("data/whinridge.mv.db");
     List<String> broken = new ArrayList<>();
     long features = 0;
     for (int i = 0; i < IMAGES; i++) {
+      if (i % EACH_STORE == 0) anew();
       Thread.sleep(200 + r.nextInt(600));
       signal("STOP");
       Path image = tmp.resolve("image.mv.db");

@@ -80,8 +80,8 @@ class PackMap {
         .add("id", e.id())
         .add("name", e.said())
         .add("opacity", e.opacity())
-        .add("look", Outdoors.look(looks.of(layer).look(), schema).json())
-        .add("schema", Outdoors.schema(schema).json())
+        .add("look", Outdoors.lookJson(looks.of(layer).look(), schema))
+        .add("schema", Outdoors.schemaJson(schema))
         .add("cut", there > MOST_FEATURES)
         .add("features", features);
   }

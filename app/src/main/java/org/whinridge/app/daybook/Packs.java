@@ -165,8 +165,8 @@ class Packs {
             new JsonObject().add("code", p.systemCode()).add("definition", p.systemDefinition()))
         .add("layer", new JsonObject().add("id", layer.id().toString()).add("name", layer.name()))
         .add("edition", e.number())
-        .add("form", outdoorsForm(e).json())
-        .add("schema", Outdoors.schema(e.schema()).json());
+        .add("form", Outdoors.formJson(e.form(), e.schema()))
+        .add("schema", Outdoors.schemaJson(e.schema()));
   }
 
   private static Form outdoorsForm(Edition e) {
@@ -177,7 +177,7 @@ class Packs {
     JsonArray fs = new JsonArray();
     for (Feature f : all)
       fs.add(Outdoors.json(f, schema).add("caption", Outdoors.caption(f, schema)));
-    return new JsonObject().add("schema", Outdoors.schema(schema).json()).add("features", fs);
+    return new JsonObject().add("schema", Outdoors.schemaJson(schema)).add("features", fs);
   }
 
   private static Envelope box(List<Feature> stops) {
@@ -201,7 +201,7 @@ class Packs {
     return new JsonObject()
         .add("layer", id.toString())
         .add("name", other.get().name())
-        .add("schema", Outdoors.schema(schema).json())
+        .add("schema", Outdoors.schemaJson(schema))
         .add("features", fs);
   }
 

@@ -6,8 +6,11 @@ import com.microsoft.playwright.BrowserType;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.Playwright;
 import com.microsoft.playwright.options.Geolocation;
+import java.io.IOException;
+import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 
@@ -29,15 +32,42 @@ final class Stage implements AutoCloseable {
   private final Playwright playwright =
       Playwright.create(
           new Playwright.CreateOptions().setEnv(Map.of("PLAYWRIGHT_SKIP_BROWSER_DOWNLOAD", "1")));
-  private final Browser browser =
-      playwright
-          .chromium()
-          .launch(new BrowserType.LaunchOptions().setExecutablePath(CHROMIUM).setArgs(FLAGS));
+  private final Browser browser;
   private final List<String> scriptErrors = new ArrayList<>();
   private final String base;
 
   Stage(int port) {
+    this(port, Map.of());
+  }
+
+  /** A browser with more in its environment: {@link #noFonts}. */
+  Stage(int port, Map<String, String> more) {
     this.base = "http://localhost:" + port;
+    Map<String, String> all = new LinkedHashMap<>(System.getenv());
+    all.putAll(more);
+    browser =
+        playwright
+            .chromium()
+            .launch(
+                new BrowserType.LaunchOptions()
+                    .setExecutablePath(CHROMIUM)
+                    .setArgs(FLAGS)
+                    .setEnv(all));
+  }
+
+  /** The environment of a machine that has no font that draws anything. */
+  static Map<String, String> noFonts(Path folder) throws IOException {
+    Path blank = Files.createDirectories(folder.resolve("fonts"));
+    Files.write(blank.resolve("blank.ttf"), BlankFont.bytes());
+    Path conf =
+        Files.writeString(
+            folder.resolve("fonts.conf"),
+            "<?xml version=\"1.0\"?><!DOCTYPE fontconfig SYSTEM \"fonts.dtd\"><fontconfig><dir>"
+                + blank
+                + "</dir><cachedir>"
+                + folder.resolve("cache")
+                + "</cachedir></fontconfig>");
+    return Map.of("FONTCONFIG_FILE", conf.toString(), "FONTCONFIG_PATH", folder.toString());
   }
 
   String base() {

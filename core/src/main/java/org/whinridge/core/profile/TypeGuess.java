@@ -211,7 +211,14 @@ public final class TypeGuess {
     String how = r.said().isEmpty() ? "" : ", " + r.said();
     boolean code = t == FieldType.WHOLE && codeLike() && greatest - least <= 60;
     return new Guess(
-        t, r, evidence + how + (code ? ", perhaps a code" : ""), List.of(), filled, empty, longest, code);
+        t,
+        r,
+        evidence + how + (code ? ", perhaps a code" : ""),
+        List.of(),
+        filled,
+        empty,
+        longest,
+        code);
   }
 
   /** The distinct values with their counts while there are at most 60; empty beyond. */

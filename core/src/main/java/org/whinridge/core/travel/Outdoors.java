@@ -41,6 +41,11 @@ public final class Outdoors {
         s.captionFields().stream().filter(names::contains).toList());
   }
 
+  /** {@link #schema} as a pack has it. */
+  public static JsonObject schemaJson(Schema s) {
+    return schema(s).json();
+  }
+
   /**
    * The feature without what {@link #schema} does not have, values that no field names included.
    */
@@ -76,6 +81,16 @@ public final class Outdoors {
     for (Section x : f.sections())
       sections.add(x.with(x.questions().stream().filter(q -> travels(q, s)).toList()));
     return f.with(sections);
+  }
+
+  /** {@link #form} as a pack has it. */
+  public static JsonObject formJson(Form f, Schema s) {
+    return form(f, s).json();
+  }
+
+  /** {@link #look} as a pack has it. */
+  public static JsonObject lookJson(Look look, Schema s) {
+    return look(look, s).json();
   }
 
   /** Whether a question is asked outdoors. */

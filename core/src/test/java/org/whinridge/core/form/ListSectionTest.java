@@ -168,7 +168,8 @@ class ListSectionTest {
             "\"type\": \"whole\", \"workOut\": \"worst_found\", \"from\": 1");
     assertThat(FormCompiler.compile(Form.read(circle), WalkFixture.SCHEMA).problems())
         .singleElement()
-        .satisfies(p -> assertThat(p.message()).contains("worst_found, then severity, then worst_found"));
+        .satisfies(
+            p -> assertThat(p.message()).contains("worst_found, then severity, then worst_found"));
   }
 
   @Test
