@@ -26,7 +26,9 @@ import org.junit.jupiter.api.io.TempDir;
 class StoreImagesTest {
   private static final int IMAGES = Integer.getInteger("whinridge.images", 10);
 
-  /** After so many images a new store is begun, so that a long run does not read ever larger ones. */
+  /**
+   * After so many images a new store is begun, so that a long run does not read ever larger ones.
+   */
   private static final int EACH_STORE = 20;
 
   /** Growing beyond this while being written to means that nothing is given back (bytes). */

@@ -68,7 +68,9 @@ public final class LayerFiles {
     return all[runs / 2];
   }
 
-  /** What the next state costs after one feature was changed, beside copying the model's columns. */
+  /**
+   * What the next state costs after one feature was changed, beside copying the model's columns.
+   */
   private static void edited(LayerColumns layer) throws Exception {
     org.whinridge.core.layer.Feature f = layer.feature(layer.rows() / 2);
     double next = median(() -> layer.with(java.util.List.of(f), java.util.List.of()), RUNS);

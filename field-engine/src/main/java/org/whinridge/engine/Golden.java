@@ -90,6 +90,12 @@ public final class Golden {
         return lookup(object(input));
       case "merge":
         return merge(object(input));
+      case "standing":
+        return GoldenMerges.standing(Json.parse(input).asObject());
+      case "claims":
+        return GoldenMerges.claims(Json.parse(input).asObject());
+      case "outdoors":
+        return GoldenMerges.outdoors(Json.parse(input).asObject());
       case "fill":
         return GoldenForms.fill(object(input));
       case "form":

@@ -3,24 +3,29 @@ package org.whinridge.app.daybook;
 import com.eclipsesource.json.JsonObject;
 import com.eclipsesource.json.JsonValue;
 import java.util.ArrayList;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import org.springframework.stereotype.Component;
 import org.whinridge.app.form.Edition;
 import org.whinridge.app.layer.Layer;
 import org.whinridge.app.layer.LayerQueries;
 import org.whinridge.app.project.Project;
+import org.whinridge.app.shell.Refusal;
 import org.whinridge.core.form.ExecutableForm;
 import org.whinridge.core.form.Filling;
 import org.whinridge.core.form.FormCompiler;
 import org.whinridge.core.form.OpenPoint;
 import org.whinridge.core.form.VisitStart;
 import org.whinridge.core.layer.Feature;
+import org.whinridge.core.layer.Field;
 import org.whinridge.core.layer.Schema;
 import org.whinridge.core.place.CoordinateSystem;
 import org.whinridge.core.place.GeometryJson;
 import org.whinridge.core.travel.Outdoors;
+import org.whinridge.core.value.Value;
 
 /**
  * Runs a visit's rules again at the server, with the visit's own inputs; nothing is looked up
@@ -46,6 +51,7 @@ class VisitCheck {
       return List.of(
           "edition " + edition.number() + " can't be run at the server; look at every value");
     List<String> out = new ArrayList<>();
+    Set<String> unchecked = new LinkedHashSet<>();
     VisitStart start =
         VisitStart.read(
                 object(visit, "start"),
@@ -53,7 +59,7 @@ class VisitCheck {
                 Map.of(),
                 CoordinateSystem.of(project.systemCode(), project.systemDefinition()),
                 form.get())
-            .with((field, value, self) -> queries.isTaken(layer, field, value, self));
+            .with((field, value, self) -> isTaken(layer, field, value, self, unchecked));
     Filling again = Filling.resume(form.get(), start, object(visit, "state"));
     for (OpenPoint p : again.points())
       if (p.kind().holdsBack())
@@ -63,7 +69,20 @@ class VisitCheck {
     if (!schema.writeValues(again.set()).equals(object(visit, "set")))
       out.add(
           "the values to be written do not follow from the answers by the form's rules; look at every value");
+    unchecked.forEach(
+        f -> out.add("whether another feature has the same " + f + " could not be looked up"));
     return out;
+  }
+
+  /** A layer too large to be looked through turns no visit away; the reviewer is told instead. */
+  private boolean isTaken(
+      Layer layer, String field, Value value, String self, Set<String> unchecked) {
+    try {
+      return queries.isTaken(layer, field, value, self);
+    } catch (Refusal e) {
+      unchecked.add(layer.schema().field(field).map(Field::label).orElse(field));
+      return false;
+    }
   }
 
   private static Optional<Feature> base(JsonObject visit, Schema schema) {

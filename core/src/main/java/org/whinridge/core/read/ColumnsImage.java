@@ -8,6 +8,7 @@ import java.nio.ByteOrder;
 import java.nio.charset.StandardCharsets;
 import java.util.BitSet;
 import java.util.Map;
+import java.util.Optional;
 import java.util.TreeMap;
 import java.util.function.Consumer;
 import org.whinridge.core.layer.Field;
@@ -212,7 +213,7 @@ public final class ColumnsImage {
       TileIndex tiles = TileIndex.read(longs(), ints(), ints(), ints());
       if (b.getLong() != MAGIC)
         throw new IllegalArgumentException("this image has no end where it should");
-      return new LayerColumns(w, tree, tiles, loose);
+      return new LayerColumns(w, Optional.of(new LayerColumns.Indexes(tree, tiles, loose)));
     }
 
     /** A count that the bytes left can hold. */

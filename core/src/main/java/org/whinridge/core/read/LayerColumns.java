@@ -40,23 +40,15 @@ public final class LayerColumns {
   private final PackedTree tree;
   private final TileIndex tiles;
 
-  private LayerColumns(Work w, Optional<LayerColumns> before) {
-    schema = w.schema;
-    columns = w.columns;
-    shapes = w.shapes;
-    idHigh = w.idHigh;
-    idLow = w.idLow;
-    versions = w.versions;
-    rows = w.rows;
-    gone = w.gone;
-    boolean anew = before.isEmpty() || w.loose.cardinality() > MOST_LOOSE + w.rows / LOOSE_SHARE;
-    loose = anew ? new BitSet() : w.loose;
-    tree = anew ? PackedTree.of(this) : before.get().tree;
-    tiles = anew ? TileIndex.of(this) : before.get().tiles;
-  }
+  /**
+   * What finds rows by place.
+   *
+   * @param loose rows that came or changed since, and stand beside
+   */
+  record Indexes(PackedTree tree, TileIndex tiles, BitSet loose) {}
 
-  /** A state as it was read from a file. */
-  LayerColumns(Work w, PackedTree tree, TileIndex tiles, BitSet loose) {
+  /** A state of what was put in, with indexes that are there already or with new ones. */
+  LayerColumns(Work w, Optional<Indexes> there) {
     schema = w.schema;
     columns = w.columns;
     shapes = w.shapes;
@@ -65,9 +57,9 @@ public final class LayerColumns {
     versions = w.versions;
     rows = w.rows;
     gone = w.gone;
-    this.loose = loose;
-    this.tree = tree;
-    this.tiles = tiles;
+    loose = there.map(Indexes::loose).orElseGet(BitSet::new);
+    tree = there.map(Indexes::tree).orElseGet(() -> PackedTree.of(this));
+    tiles = there.map(Indexes::tiles).orElseGet(() -> TileIndex.of(this));
   }
 
   /** The columns while rows are being put in; for one thread, and given away once. */
@@ -199,7 +191,9 @@ public final class LayerColumns {
     }
     for (int row : rowsOf(away)) if (row >= 0) w.gone.set(row);
     w.end();
-    return new LayerColumns(w, Optional.of(this));
+    boolean many = w.loose.cardinality() > MOST_LOOSE + w.rows / LOOSE_SHARE;
+    return new LayerColumns(
+        w, many ? Optional.empty() : Optional.of(new Indexes(tree, tiles, w.loose)));
   }
 
   /** The rows of features, -1 for those that are not here, found in one walk. */
