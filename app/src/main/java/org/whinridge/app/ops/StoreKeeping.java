@@ -3,6 +3,7 @@ package org.whinridge.app.ops;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.time.Duration;
 import java.time.Instant;
 import java.util.Optional;
 import java.util.concurrent.atomic.AtomicReference;
@@ -23,16 +24,22 @@ import org.whinridge.app.shell.StoreCopies;
 class StoreKeeping implements StoreCopies {
   private static final Logger LOG = LoggerFactory.getLogger(StoreKeeping.class);
   private static final int KEPT = 6;
+
+  /** Longer than any act takes from setting its moment to its commit. */
+  private static final Duration COMMITTED_BY = Duration.ofSeconds(30);
+
   private final DataSource store;
   private final Path file;
   private final StoreCopier copier;
   private final AtomicReference<Optional<Instant>> upTo = new AtomicReference<>();
+  private final AtomicReference<Instant> lastCopied = new AtomicReference<>();
 
   StoreKeeping(DataSource store, DataFolder data) throws IOException {
     this.store = store;
     this.copier = new StoreCopier(data.folder("copies"));
     this.file = data.folder("").resolve(StoreCopier.FILE);
     upTo.set(copier.all().stream().findFirst().map(StoreCopier.Copy::upTo));
+    lastCopied.set(upTo.get().orElse(Instant.EPOCH));
   }
 
   @Override
@@ -46,26 +53,20 @@ class StoreKeeping implements StoreCopies {
   }
 
   private boolean changedSince() throws IOException {
-    Optional<Instant> last = upTo.get();
-    return Files.exists(file) && last.filter(at -> !at.isBefore(lastWritten())).isEmpty();
-  }
-
-  private Instant lastWritten() {
-    try {
-      return Files.getLastModifiedTime(file).toInstant();
-    } catch (IOException e) {
-      throw new java.io.UncheckedIOException(e);
-    }
+    return Files.exists(file)
+        && lastCopied.get().isBefore(Files.getLastModifiedTime(file).toInstant());
   }
 
   /**
    * Copies the store now; a copy that can't be made is told in the log, and the older ones stay.
    */
   synchronized void copy() {
-    Instant now = Layers.now();
+    // a row has its moment before its commit: what is younger than this may not be in the copy
+    Instant sure = Layers.now().minus(COMMITTED_BY);
     try {
-      StoreCopier.Copy c = copier.make(store, now);
-      upTo.set(Optional.of(now));
+      StoreCopier.Copy c = copier.make(store, sure);
+      upTo.set(Optional.of(c.upTo()));
+      lastCopied.set(Layers.now());
       copier.keepNewest(KEPT);
       LOG.info("the store is copied: {}, {} bytes", c.name(), Files.size(c.file()));
     } catch (IOException e) {

@@ -2,11 +2,9 @@ package org.whinridge.app.review;
 
 import java.io.IOException;
 import java.security.Principal;
-import java.util.EnumSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.Set;
 import java.util.UUID;
 import java.util.concurrent.TimeUnit;
 import java.util.function.Function;
@@ -20,11 +18,8 @@ import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.servlet.mvc.support.RedirectAttributes;
-import org.whinridge.app.daybook.ReadingAgain;
-import org.whinridge.app.daybook.SetAside;
 import org.whinridge.app.daybook.SetAsides;
 import org.whinridge.app.daybook.Visits;
-import org.whinridge.app.people.People;
 import org.whinridge.app.photo.Photo;
 import org.whinridge.app.photo.Photos;
 import org.whinridge.app.project.DeskPage;
@@ -40,20 +35,10 @@ class ReviewController {
   private final ReviewDesk review;
   private final Photos photos;
   private final SetAsides setAsides;
-  private final ReadingAgain readingAgain;
-  private final People people;
 
   ReviewController(
-      DeskPage desk,
-      Projects projects,
-      ReviewDesk review,
-      Photos photos,
-      SetAsides setAsides,
-      ReadingAgain readingAgain,
-      People people) {
+      DeskPage desk, Projects projects, ReviewDesk review, Photos photos, SetAsides setAsides) {
     this.setAsides = setAsides;
-    this.readingAgain = readingAgain;
-    this.people = people;
     this.desk = desk;
     this.projects = projects;
     this.review = review;
@@ -78,96 +63,6 @@ class ReviewController {
   private Paged<ReviewDesk.Line> paged(Project p, List<String> states, int page) {
     return Paged.of(
         review.count(p.id(), states), page, n -> review.list(p.id(), states, n, Paged.SIZE));
-  }
-
-  /** What could not be read as a visit: those that wait for somebody, or all. */
-  @GetMapping("/p/{project}/hand-ins/set-aside")
-  String setAside(
-      @PathVariable String project,
-      @RequestParam(defaultValue = "1") int page,
-      @RequestParam(defaultValue = "false") boolean all,
-      Model model) {
-    Project p = desk.open(project, "hand-ins", "Set aside", model);
-    Set<SetAside.Fate> fates = all ? EnumSet.allOf(SetAside.Fate.class) : SetAsides.OPEN;
-    model.addAttribute(
-        "texts",
-        Paged.of(
-            setAsides.count(p.id(), fates),
-            page,
-            n -> setAsides.page(p.id(), fates, n, Paged.SIZE)));
-    model.addAttribute("all", all);
-    model.addAttribute("people", people.inspectors());
-    return "set-aside";
-  }
-
-  /** The text as it arrived, to be read or taken away. */
-  @GetMapping(
-      value = "/p/{project}/hand-ins/set-aside/{id}/text",
-      produces = MediaType.TEXT_PLAIN_VALUE)
-  ResponseEntity<String> text(@PathVariable String project, @PathVariable UUID id) {
-    return ResponseEntity.ok()
-        .contentType(new MediaType(MediaType.TEXT_PLAIN, java.nio.charset.StandardCharsets.UTF_8))
-        .header("X-Content-Type-Options", "nosniff")
-        .body(setAsides.text(projects.byKey(project).id(), id));
-  }
-
-  @PostMapping("/p/{project}/hand-ins/set-aside/{id}/read-again")
-  String readAgain(
-      @PathVariable String project,
-      @PathVariable UUID id,
-      Principal person,
-      RedirectAttributes flash) {
-    return onSetAside(
-        project,
-        flash,
-        p ->
-            readingAgain.read(p.id(), id, person.getName())
-                ? "It could be read this time and waits for review as a visit."
-                : "It still can't be read as a visit; the reason below is today's.");
-  }
-
-  @PostMapping("/p/{project}/hand-ins/set-aside/{id}/give")
-  String give(
-      @PathVariable String project,
-      @PathVariable UUID id,
-      @RequestParam(defaultValue = "") String to,
-      @RequestParam(defaultValue = "") String note,
-      Principal person,
-      RedirectAttributes flash) {
-    return onSetAside(
-        project,
-        flash,
-        p -> {
-          setAsides.give(p.id(), id, to, note, person.getName());
-          return to + " finds it in the day book at the next contact.";
-        });
-  }
-
-  @PostMapping("/p/{project}/hand-ins/set-aside/{id}/put-away")
-  String putAway(
-      @PathVariable String project,
-      @PathVariable UUID id,
-      @RequestParam(defaultValue = "") String reason,
-      Principal person,
-      RedirectAttributes flash) {
-    return onSetAside(
-        project,
-        flash,
-        p -> {
-          setAsides.putAway(p.id(), id, reason, person.getName());
-          return "Put away. Its text stays and is found under “all”.";
-        });
-  }
-
-  private String onSetAside(
-      String project, RedirectAttributes flash, Function<Project, String> deed) {
-    Project p = projects.byKey(project);
-    try {
-      flash.addFlashAttribute("done", deed.apply(p));
-    } catch (Refusal e) {
-      flash.addFlashAttribute("problem", e.getMessage());
-    }
-    return "redirect:/p/" + p.key() + "/hand-ins/set-aside";
   }
 
   @GetMapping("/p/{project}/hand-ins/{visit}")
