@@ -173,7 +173,7 @@ async function learn(v, a) {
     if (a) await photosAre(a);
     return false;
   }
-  const older = a?.hash && v.office?.hash && a.hash !== v.office.hash && a.receivedAt < v.office.receivedAt;
+  const older = a?.hash && v.office?.hash && a.hash !== v.office.hash && Date.parse(a.receivedAt) < Date.parse(v.office.receivedAt);
   if (!a || older) {
     for (const p of v.photos ?? []) {
       const here = await store.get("photos", p.id);
@@ -192,7 +192,7 @@ async function learn(v, a) {
 export const RULE =
   "A photo leaves this device once the office has it and a copy of the office's store holds it; a small picture stays for the day. An accepted visit becomes a line of the log on the day after.";
 
-const held = (at, upTo) => Boolean(at) && Boolean(upTo) && at <= upTo;
+const held = (at, upTo) => Boolean(at) && Boolean(upTo) && Date.parse(at) <= Date.parse(upTo);
 
 async function letGo(person, upTo) {
   const today = new Date().toISOString().slice(0, 10);

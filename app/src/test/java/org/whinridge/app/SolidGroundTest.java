@@ -15,11 +15,15 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.UUID;
+import java.util.concurrent.CompletableFuture;
+import java.util.concurrent.CountDownLatch;
 import org.junit.jupiter.api.Test;
 import org.springframework.beans.factory.annotation.Autowired;
 import org.springframework.jdbc.core.JdbcTemplate;
 import org.springframework.mock.web.MockHttpServletResponse;
 import org.springframework.test.context.TestPropertySource;
+import org.springframework.transaction.PlatformTransactionManager;
+import org.springframework.transaction.support.TransactionTemplate;
 import org.whinridge.app.layer.LayerChanges;
 import org.whinridge.app.layer.LayerFields;
 import org.whinridge.core.layer.Field;
@@ -245,6 +249,43 @@ class SolidGroundTest extends DeviceTest {
             .andReturn()
             .getResponse();
     assertThat(r.getStatus()).isEqualTo(422);
+  }
+
+  /** A lock that is not had in time, at the second try neither, is told in words. */
+  @Test
+  void whoeverWaitsTooLongForALayerIsToldToTryAgain() throws Exception {
+    JsonObject v = visit("waits for a lock");
+    sent(v);
+    CountDownLatch locked = new CountDownLatch(1);
+    CountDownLatch done = new CountDownLatch(1);
+    CompletableFuture<Void> writer =
+        CompletableFuture.runAsync(
+            () ->
+                new TransactionTemplate(context(PlatformTransactionManager.class))
+                    .executeWithoutResult(
+                        t -> {
+                          layers.lock(layer().id(), UUID.fromString(v.getString("feature", "")));
+                          locked.countDown();
+                          try {
+                            done.await();
+                          } catch (InterruptedException e) {
+                            Thread.currentThread().interrupt();
+                          }
+                        }));
+    locked.await();
+    MockHttpServletResponse r =
+        mvc.perform(
+                post("/p/ostrey/hand-ins/" + v.getString("id", "") + "/accept")
+                    .with(COORDINATOR)
+                    .with(csrf())
+                    .accept("text/html"))
+            .andReturn()
+            .getResponse();
+    done.countDown();
+    writer.join();
+    assertThat(r.getStatus()).isEqualTo(409);
+    assertThat(r.getContentAsString()).contains("Somebody is writing to this just now");
+    assertThat(decide(v, "accept")).startsWith("Accepted");
   }
 
   @Test

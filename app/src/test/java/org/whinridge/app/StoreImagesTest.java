@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.nio.file.StandardCopyOption;
 import java.sql.Connection;
 import java.sql.DriverManager;
 import java.sql.ResultSet;
@@ -92,9 +93,13 @@ class StoreImagesTest {
       try {
         features = Math.max(features, read(tmp.resolve("image")));
       } catch (IOException e) {
-        broken.add("image " + i + ": " + e.getMessage());
+        broken.add("image " + i + ": " + causes(e));
+        Files.move(
+            image,
+            Files.createTempFile("broken-image", ".mv.db"),
+            StandardCopyOption.REPLACE_EXISTING);
       }
-      Files.delete(image);
+      Files.deleteIfExists(image);
     }
     System.out.printf(
         "%d images, %d can't be opened, %d features in the last, %d MB%n",
@@ -102,6 +107,16 @@ class StoreImagesTest {
     assertThat(broken).isEmpty();
     assertThat(features).as("it was written to").isGreaterThan(3_000);
     assertThat(Files.size(store)).isLessThan(MOST + 500 * features);
+  }
+
+  private static String causes(Throwable t) {
+    StringBuilder b = new StringBuilder();
+    for (Throwable c = t; c != null; c = c.getCause()) {
+      b.append(b.length() == 0 ? "" : ", since ").append(c);
+      if (c.getCause() == null && c.getStackTrace().length > 0)
+        b.append(" at ").append(c.getStackTrace()[0]);
+    }
+    return b.toString();
   }
 
   private static long read(Path store) throws IOException {

@@ -63,7 +63,8 @@ public final class StoreOpening implements ApplicationListener<ApplicationEvent>
   }
 
   private void open(Environment environment) {
-    Path data = Path.of(environment.getRequiredProperty("whinridge.data")).toAbsolutePath();
+    Path data =
+        Path.of(environment.getRequiredProperty("whinridge.data")).toAbsolutePath().normalize();
     String back = environment.getProperty("whinridge.back-to", "");
     try {
       if (!back.isEmpty()) goBack(data, back, System.out);

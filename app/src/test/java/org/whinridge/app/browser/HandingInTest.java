@@ -34,7 +34,9 @@ class HandingInTest extends BrowserTest {
     day.click("a.button.main");
     day.click("button[value=inspector1]");
     day.waitForSelector("[data-round]");
-    day.locator("text=Take this round offline").click();
+    day.locator("[data-round]", new Page.LocatorOptions().setHasText("Saltings"))
+        .locator("text=Take this round offline")
+        .click();
     assertThat(day.locator(".done")).containsText("You can go offline");
     return day;
   }
