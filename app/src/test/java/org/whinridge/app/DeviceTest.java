@@ -13,6 +13,7 @@ import java.nio.charset.StandardCharsets;
 import java.util.Map;
 import java.util.Optional;
 import java.util.UUID;
+import org.junit.jupiter.api.BeforeAll;
 import org.springframework.beans.factory.annotation.Autowired;
 import org.springframework.mock.web.MockHttpServletResponse;
 import org.springframework.security.test.web.servlet.request.SecurityMockMvcRequestPostProcessors.UserRequestPostProcessor;
@@ -36,6 +37,11 @@ abstract class DeviceTest extends ServerTest {
   @Autowired MockMvc mvc;
   @Autowired Layers layers;
   @Autowired Projects projects;
+
+  @BeforeAll
+  static void fromTheFirstStop() {
+    nextStop = 0; // each class has a server of its own
+  }
 
   JsonObject json(String path, UserRequestPostProcessor who) throws Exception {
     return Json.parse(

@@ -5,7 +5,6 @@ import static org.assertj.core.api.Assertions.assertThat;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.nio.file.StandardCopyOption;
 import java.sql.Connection;
 import java.sql.DriverManager;
 import java.sql.ResultSet;
@@ -94,10 +93,6 @@ class StoreImagesTest {
         features = Math.max(features, read(tmp.resolve("image")));
       } catch (IOException e) {
         broken.add("image " + i + ": " + causes(e));
-        Files.move(
-            image,
-            Files.createTempFile("broken-image", ".mv.db"),
-            StandardCopyOption.REPLACE_EXISTING);
       }
       Files.deleteIfExists(image);
     }
