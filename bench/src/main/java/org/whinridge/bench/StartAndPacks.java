@@ -40,7 +40,9 @@ public final class StartAndPacks {
     Path data = folder.resolve("start-" + UUID.randomUUID());
     Path server = Path.of(args[1]);
     try {
-      start(folder, data, server, true).end(); // makes the demo
+      Running first = start(folder, data, server, true);
+      Thread.sleep(15_000); // the demo is made after the first page
+      first.end();
       double plain = 0;
       double archived = 0;
       long memory = 0;
@@ -58,6 +60,7 @@ public final class StartAndPacks {
           archived / plain,
           memory);
       Running r = start(folder, data, server, true);
+      Thread.sleep(3_000);
       try {
         packs();
       } finally {
