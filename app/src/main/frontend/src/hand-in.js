@@ -1,6 +1,7 @@
 // Handing in: visits in parts, photos after. What the office has is what the office says it has, at each contact; the end of a transfer says nothing.
 import * as tus from "tus-js-client";
 import { Failure, request } from "./api.js";
+import { TAKING } from "./pack.js";
 import * as store from "./store.js";
 import { deviceName } from "./visits.js";
 
@@ -224,8 +225,10 @@ async function lighten(p) {
   await store.put("photos", { ...p, blob, light: true });
 }
 
-/** Parts of packs that no pack and no visit names any more. */
-async function dropParts() {
+/** Clears away parts that no pack and no visit names any more; not while a pack is being taken out. */
+const dropParts = () => navigator.locks?.request(TAKING, { ifAvailable: true }, (free) => free && dropUnnamed());
+
+async function dropUnnamed() {
   const named = new Set();
   for (const p of await store.all("packs")) for (const hash of Object.values(p.parts)) named.add(hash);
   for (const v of await store.all("visits")) if (v.work) named.add(v.work);

@@ -2,13 +2,22 @@
 import { request } from "./api.js";
 import * as store from "./store.js";
 
+/** The lock under which packs are taken out. */
+export const TAKING = "taking packs out";
+
 async function sha256(bytes) {
   const d = new Uint8Array(await crypto.subtle.digest("SHA-256", bytes));
   return [...d].map((b) => b.toString(16).padStart(2, "0")).join("");
 }
 
 /** Fetches what is missing of a round's pack; the pack counts as taken only when every part is here. */
-export async function takeOut(roundId, person, progress) {
+export function takeOut(roundId, person, progress) {
+  // its parts belong to no pack until all are here; meanwhile nobody clears unused ones away
+  if (!navigator.locks) return taken(roundId, person, progress);
+  return navigator.locks.request(TAKING, { mode: "shared" }, () => taken(roundId, person, progress));
+}
+
+async function taken(roundId, person, progress) {
   const manifest = await (await request(`/api/day/rounds/${roundId}/manifest`)).json();
   let have = 0;
   for (const part of manifest.parts) {

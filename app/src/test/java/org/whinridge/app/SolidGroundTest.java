@@ -212,6 +212,28 @@ class SolidGroundTest extends DeviceTest {
     jdbc.update("delete from edition where number = 2");
   }
 
+  @Test
+  void whatWasSetAsideNeverTakesThePlaceOfATextThatCameSince() throws Exception {
+    JsonObject v = visit("the older text").set("edition", 98);
+    assertThat(sent(v).getString("state", "")).isEqualTo("set aside");
+    String path = "/p/ostrey/hand-ins/set-aside";
+    String id = newest(path);
+    JsonObject mended = visit("the newer text").set("id", v.getString("id", ""));
+    assertThat(sent(mended).getString("state", "")).isEqualTo("waiting");
+    jdbc.update(
+        "insert into edition (id, form_id, number, content, layer_schema, published_at, published_by) select random_uuid(), form_id, 98, content, layer_schema, published_at, published_by from edition where number = 1");
+    assertThat(act(path + "/" + id + "/read-again")).contains("still can't be read");
+    assertThat(html(path)).contains("another text of this visit came since");
+    assertThat(page(v)).contains("the newer text").doesNotContain("the older text");
+    jdbc.update("delete from edition where number = 98");
+  }
+
+  @Test
+  void aVisitOfAnotherAgeIsSetAsideWithTheReason() throws Exception {
+    JsonObject v = visit("long ago").set("startedAt", "-500000000-01-01T00:00:00Z");
+    assertThat(sent(v).getString("reason", "")).contains("startedAt lies in another age");
+  }
+
   private String newest(String path) throws Exception {
     return html(path).replaceAll("(?s).*?data-set-aside=\"([^\"]+)\".*", "$1");
   }

@@ -9,6 +9,9 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.UUID;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+import org.springframework.dao.DataAccessException;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
@@ -32,6 +35,9 @@ import org.whinridge.core.layer.Feature;
  */
 @Component
 class VisitKeeping {
+  private static final Logger LOG = LoggerFactory.getLogger(VisitKeeping.class);
+  private static final Instant EARLIEST = Instant.parse("1900-01-01T00:00:00Z");
+  private static final Instant LATEST = Instant.parse("2999-12-31T23:59:59Z");
   private static final int MOST_PHOTOS = 50;
   private final VisitRepository visits;
   private final Rounds rounds;
@@ -96,6 +102,13 @@ class VisitKeeping {
         | UnsupportedOperationException
         | DateTimeException e) {
       throw new NoVisit(e);
+    } catch (DataAccessException e) {
+      throw e; // nothing is wrong with the visit
+    } catch (RuntimeException e) {
+      // one visit never holds up the others of a hand-in, whatever is in it
+      LOG.error("a visit of {} could not be looked at", person, e);
+      throw new NoVisit(
+          new IllegalArgumentException("looking at it failed: " + e.getClass().getSimpleName(), e));
     }
   }
 
@@ -132,11 +145,19 @@ class VisitKeeping {
         round,
         feature,
         number,
-        Instant.parse(doc.getString("startedAt", "")),
-        Instant.parse(doc.getString("endedAt", "")),
+        moment(doc, "startedAt"),
+        moment(doc, "endedAt"),
         findings.toString(),
         clash,
         announced(doc));
+  }
+
+  /** A moment that the store can hold. */
+  private static Instant moment(JsonObject doc, String member) {
+    Instant at = Instant.parse(doc.getString(member, ""));
+    if (at.isBefore(EARLIEST) || at.isAfter(LATEST))
+      throw new IllegalArgumentException("its " + member + " lies in another age: " + at);
+    return at;
   }
 
   private List<Photos.Announced> announced(JsonObject doc) {
@@ -161,6 +182,21 @@ class VisitKeeping {
               out.size()));
     }
     return out;
+  }
+
+  /**
+   * Keeps a visit that was set aside and can be read now, unless another text of it has come since:
+   * the older one must not take its place.
+   */
+  @Transactional(propagation = Propagation.MANDATORY)
+  void keepLate(Read r, HandIns.Sender by) {
+    Optional<VisitEntity> there = locks.lock(VisitEntity.class, r.id());
+    if (there.isPresent() && !there.get().documentHash.equals(Sha256.of(r.text())))
+      throw new IllegalArgumentException(
+          "another text of this visit came since and is “"
+              + there.get().state
+              + "”; put this one away if that one has all");
+    keep(r, by);
   }
 
   /** Keeps a visit that was read. Its row is locked first and looked at after. */

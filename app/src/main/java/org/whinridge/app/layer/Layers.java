@@ -240,7 +240,7 @@ public class Layers {
                     layer.schema().readValues(Json.parse(e.afterValues).asObject()),
                     Standing.of(
                         e.act().toString(),
-                        ledger.oldestFirst(List.of(e.featureId)).stream()
+                        ledger.after(e.featureId, e.version - 1).stream()
                             .map(LedgerEntity::written)
                             .toList())));
   }
@@ -253,9 +253,9 @@ public class Layers {
     if (version < 1 || version > now.version()) return Optional.empty();
     Map<String, Value> values = new LinkedHashMap<>(now.values());
     now.geometry().ifPresent(g -> values.put(Merge.GEOMETRY, new Value.Place(g)));
-    List<LedgerEntity> all = ledger.oldestFirst(List.of(UUID.fromString(now.id())));
-    for (int i = all.size() - 1; i >= 0 && all.get(i).version > version; i--)
-      values.putAll(layer.schema().readValues(Json.parse(all.get(i).beforeValues).asObject()));
+    List<LedgerEntity> since = ledger.after(UUID.fromString(now.id()), version);
+    for (int i = since.size() - 1; i >= 0; i--)
+      values.putAll(layer.schema().readValues(Json.parse(since.get(i).beforeValues).asObject()));
     Optional<Geometry> g =
         values.remove(Merge.GEOMETRY) instanceof Value.Place p
             ? Optional.of(p.geometry())

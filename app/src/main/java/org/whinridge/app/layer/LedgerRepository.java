@@ -13,10 +13,10 @@ interface LedgerRepository extends JpaRepository<LedgerEntity, UUID> {
   java.util.Optional<LedgerEntity> findFirstByVisitIdAndCauseAndTakenBackByIsNullOrderByVersionDesc(
       UUID visit, String cause);
 
-  /** The entries of some features one by one, without the import that made them. */
+  /** The entries of a feature beyond a version, without the import that made it. */
   @Query(
-      "select e from LedgerEntity e where e.featureId in :features order by e.featureId, e.version")
-  List<LedgerEntity> oldestFirst(java.util.Collection<UUID> features);
+      "select e from LedgerEntity e where e.featureId = :feature and e.version > :version order by e.version")
+  List<LedgerEntity> after(UUID feature, long version);
 
   @Query(
       "select e from LedgerEntity e where e.layerId = :layer and (e.groupId is null or e.id = e.groupId) order by e.at desc")

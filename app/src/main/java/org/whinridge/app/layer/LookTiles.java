@@ -5,6 +5,7 @@ import com.github.benmanes.caffeine.cache.Caffeine;
 import java.time.LocalDate;
 import java.time.ZoneOffset;
 import java.util.BitSet;
+import java.util.concurrent.atomic.AtomicLong;
 import java.util.function.BiFunction;
 import org.springframework.stereotype.Service;
 import org.whinridge.core.look.Look;
@@ -41,17 +42,21 @@ class LookTiles {
   LookTiles(ReadModels models, Looks looks) {
     this.models = models;
     this.looks = looks;
+    models.whenLeft(c -> sheets.asMap().values().removeIf(s -> s.from == c));
   }
 
-  private record TileKey(Sheet of, int z, int x, int y) {}
+  /** A tile of the sheet of that number; it must not hold the sheet, which holds a whole model. */
+  private record TileKey(long sheet, int z, int x, int y) {}
 
   /** A layer's model under a look and a filter, on a day. Never changes. */
   static final class Sheet {
+    private static final AtomicLong NUMBERS = new AtomicLong();
     final ReadyLook ready;
     final LookRows rows;
     final BitSet only;
     private final LayerColumns from;
     private final LocalDate day;
+    private final long number = NUMBERS.incrementAndGet();
 
     private Sheet(Look look, LayerColumns c, LayerFilter filter) {
       Clock clock = LayerQueries.clock();
@@ -85,6 +90,7 @@ class LookTiles {
     if (s == null || !s.isOf(c)) {
       s = new Sheet(looks.by(layer, look), c, filter);
       sheets.put(key, s);
+      if (!models.holds(layer.id(), c)) sheets.asMap().remove(key, s); // it left meanwhile
     }
     return s;
   }
@@ -94,6 +100,6 @@ class LookTiles {
     LayerColumns c = models.of(layer);
     Sheet s = sheet(layer, look, filter, c);
     return tiles.get(
-        new TileKey(s, z, x, y), k -> new TileWriter(s.from, s.rows, s.only).tile(z, x, y));
+        new TileKey(s.number, z, x, y), k -> new TileWriter(s.from, s.rows, s.only).tile(z, x, y));
   }
 }

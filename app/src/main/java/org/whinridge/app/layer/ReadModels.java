@@ -2,6 +2,7 @@ package org.whinridge.app.layer;
 
 import com.github.benmanes.caffeine.cache.Cache;
 import com.github.benmanes.caffeine.cache.Caffeine;
+import com.github.benmanes.caffeine.cache.RemovalCause;
 import jakarta.annotation.PreDestroy;
 import java.util.ArrayList;
 import java.util.List;
@@ -10,7 +11,9 @@ import java.util.Optional;
 import java.util.UUID;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.ConcurrentMap;
+import java.util.concurrent.CopyOnWriteArrayList;
 import java.util.concurrent.locks.ReentrantLock;
+import java.util.function.Consumer;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.beans.factory.annotation.Value;
@@ -46,6 +49,7 @@ public class ReadModels implements AfterLayerChange {
   private final Map<UUID, ReentrantLock> making = new ConcurrentHashMap<>();
   private final Map<UUID, List<LayerChanged>> meanwhile = new ConcurrentHashMap<>();
   private final Map<UUID, Long> onDisk = new ConcurrentHashMap<>();
+  private final List<Consumer<LayerColumns>> leaving = new CopyOnWriteArrayList<>();
 
   /**
    * A model with the revision that it is of.
@@ -73,7 +77,23 @@ public class ReadModels implements AfterLayerChange {
             .weigher(
                 (UUID id, State s) -> (int) Math.min(Integer.MAX_VALUE, s.columns.bytes() >> 10))
             .executor(Runnable::run)
+            .removalListener(
+                (UUID id, State s, RemovalCause why) -> leaving.forEach(l -> l.accept(s.columns)))
             .build();
+  }
+
+  /**
+   * Hears of models that are not the newest any more or had to make room, so that whoever keeps
+   * what is made of one lets it go: the memory is bounded only if nobody else holds them.
+   */
+  void whenLeft(Consumer<LayerColumns> hears) {
+    leaving.add(hears);
+  }
+
+  /** Whether a model is the one that is kept of a layer now. */
+  boolean holds(UUID layer, LayerColumns columns) {
+    State s = states.getIfPresent(layer);
+    return s != null && s.columns == columns;
   }
 
   /**
@@ -174,7 +194,7 @@ public class ReadModels implements AfterLayerChange {
     synchronized (told) {
       State s = made;
       for (LayerChanged e : told) {
-        State next = s == null ? null : after(s, e);
+        State next = after(s, e);
         if (next != null) s = next;
       }
       states.put(made.layer.id(), s);

@@ -1,5 +1,7 @@
 package org.whinridge.app.shell;
 
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
 import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
 import org.springframework.core.task.AsyncTaskExecutor;
@@ -12,6 +14,7 @@ import org.springframework.scheduling.concurrent.ThreadPoolTaskExecutor;
 @EnableResilientMethods
 @EnableScheduling
 class Background {
+  private static final Logger LOG = LoggerFactory.getLogger(Background.class);
   private static final int SECONDS_TO_END = 25;
 
   /** For jobs that people started: two at a time, the others wait. */
@@ -29,6 +32,15 @@ class Background {
   private static ThreadPoolTaskExecutor pool(String name, int threads) {
     ThreadPoolTaskExecutor t = new ThreadPoolTaskExecutor();
     t.setThreadNamePrefix(name);
+    t.setTaskDecorator(
+        work ->
+            () -> {
+              try {
+                work.run();
+              } catch (RuntimeException e) {
+                LOG.error("work in the background failed; nobody waits for it", e);
+              }
+            });
     t.setCorePoolSize(threads);
     t.setWaitForTasksToCompleteOnShutdown(true);
     t.setAwaitTerminationSeconds(SECONDS_TO_END);

@@ -7,6 +7,7 @@ import static org.mockito.Mockito.doAnswer;
 import static org.mockito.Mockito.mock;
 import static org.mockito.Mockito.when;
 
+import java.lang.ref.WeakReference;
 import java.nio.file.Path;
 import java.time.Instant;
 import java.util.List;
@@ -26,6 +27,7 @@ import org.whinridge.core.layer.Field;
 import org.whinridge.core.layer.FieldType;
 import org.whinridge.core.layer.GeometryKind;
 import org.whinridge.core.layer.Schema;
+import org.whinridge.core.look.Look;
 import org.whinridge.core.read.LayerColumns;
 import org.whinridge.core.value.Value;
 
@@ -114,6 +116,24 @@ class ReadModelsTest {
     models.changed(new LayerChanged(id, 3, Instant.EPOCH, Optional.empty()));
     models.of(layer(id, 3, 10));
     assertThat(built).as("after an act on many it is built anew").isEqualTo(2);
+  }
+
+  @Test
+  void whatTilesAreMadeOfLeavesTheMemoryWithItsModel() throws Exception {
+    ReadModels models = models(0.1);
+    Looks looks = mock(Looks.class);
+    when(looks.by(any(), any())).thenReturn(Look.plain(GeometryKind.TABLE));
+    LookTiles tiles = new LookTiles(models, looks);
+    UUID id = UUID.randomUUID();
+    Layer l = layer(id, 1, 10);
+    tiles.tile(l, "", LayerFilter.ALL, 0, 0, 0);
+    WeakReference<LayerColumns> model = new WeakReference<>(models.of(l));
+    models.changed(new LayerChanged(id, 2, Instant.EPOCH, Optional.empty()));
+    for (int i = 0; i < 100 && !model.refersTo(null); i++) {
+      System.gc();
+      Thread.sleep(20);
+    }
+    assertThat(model.refersTo(null)).as("nobody holds the model that was left").isTrue();
   }
 
   @Test
