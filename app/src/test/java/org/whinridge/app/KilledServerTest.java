@@ -239,7 +239,10 @@ class KilledServerTest {
                             .add("question", "photo")
                             .add("sha256", org.whinridge.app.shell.Sha256.of(photo))
                             .add("bytes", photo.length)));
-    assertThat(d.send(visit).body()).contains("\"waiting\"").doesNotContain("receivedAt\":\"\"");
+    assertThat(d.send(visit).body())
+        .as("kept, and its photo is not said to be received")
+        .contains(
+            "\"waiting\"", "\"sha256\":\"" + org.whinridge.app.shell.Sha256.of(photo) + "\"}");
     String place =
         d.call(
                 "POST",
