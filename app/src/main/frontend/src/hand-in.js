@@ -76,7 +76,7 @@ export async function handIn(me, told) {
     } catch (e) {
       if (!(e instanceof Failure)) throw e;
       problem = e;
-      if (e.status === 0 || e.status === 401) break; // no link, or signed out: the others would fail too
+      if ([0, 401, 429].includes(e.status)) break; // no link, signed out, or enough for today: the others would fail too
     }
   }
   if (problem?.status !== 401 && problem?.status !== 0) await contact(me);
@@ -252,7 +252,7 @@ async function send(photo, headers, progress) {
       storeFingerprintForResuming: false,
       metadata: { photo: photo.id, device },
       headers,
-      onShouldRetry: (e) => ![401, 403, 404, 409, 422].includes(e.originalResponse?.getStatus()),
+      onShouldRetry: (e) => ![401, 403, 404, 409, 422, 429].includes(e.originalResponse?.getStatus()),
       onUploadUrlAvailable: () => store.put("photos", { ...photo, uploadUrl: upload.url }),
       onChunkComplete: (_, accepted, total) => progress(accepted / total),
       onSuccess: () => resolve(),

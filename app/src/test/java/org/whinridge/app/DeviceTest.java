@@ -4,12 +4,14 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.springframework.security.test.web.servlet.request.SecurityMockMvcRequestPostProcessors.csrf;
 import static org.springframework.security.test.web.servlet.request.SecurityMockMvcRequestPostProcessors.user;
 import static org.springframework.test.web.servlet.request.MockMvcRequestBuilders.get;
+import static org.springframework.test.web.servlet.request.MockMvcRequestBuilders.patch;
 import static org.springframework.test.web.servlet.request.MockMvcRequestBuilders.post;
 
 import com.eclipsesource.json.Json;
 import com.eclipsesource.json.JsonArray;
 import com.eclipsesource.json.JsonObject;
 import java.nio.charset.StandardCharsets;
+import java.util.Base64;
 import java.util.Map;
 import java.util.Optional;
 import java.util.UUID;
@@ -199,5 +201,64 @@ abstract class DeviceTest extends ServerTest {
         .andReturn()
         .getResponse()
         .getContentAsString(StandardCharsets.UTF_8);
+  }
+
+  /** A visit that announces one photo. */
+  JsonObject withPhoto(String id, byte[] photo, String notes) throws Exception {
+    return visit(notes)
+        .set(
+            "photos",
+            new JsonArray()
+                .add(
+                    new JsonObject()
+                        .add("id", id)
+                        .add("question", "photo")
+                        .add("sha256", org.whinridge.app.shell.Sha256.of(photo))
+                        .add("bytes", photo.length)));
+  }
+
+  /** Begins the upload of a photo. */
+  MockHttpServletResponse create(String photo, long length, UserRequestPostProcessor who)
+      throws Exception {
+    return create(photo, "", length, who);
+  }
+
+  MockHttpServletResponse create(
+      String photo, String device, long length, UserRequestPostProcessor who) throws Exception {
+    return mvc.perform(
+            post("/api/day/uploads")
+                .header("Tus-Resumable", "1.0.0")
+                .header("Upload-Length", length)
+                .header(
+                    "Upload-Metadata",
+                    "photo "
+                        + Base64.getEncoder().encodeToString(photo.getBytes(StandardCharsets.UTF_8))
+                        + (device.isEmpty()
+                            ? ""
+                            : ",device "
+                                + Base64.getEncoder()
+                                    .encodeToString(device.getBytes(StandardCharsets.UTF_8))))
+                .with(who)
+                .with(csrf()))
+        .andReturn()
+        .getResponse();
+  }
+
+  MockHttpServletResponse append(String place, long offset, byte[] bytes) throws Exception {
+    return append(place, offset, bytes, INSPECTOR);
+  }
+
+  MockHttpServletResponse append(
+      String place, long offset, byte[] bytes, UserRequestPostProcessor who) throws Exception {
+    return mvc.perform(
+            patch(place)
+                .header("Tus-Resumable", "1.0.0")
+                .header("Upload-Offset", offset)
+                .contentType("application/offset+octet-stream")
+                .content(bytes)
+                .with(who)
+                .with(csrf()))
+        .andReturn()
+        .getResponse();
   }
 }

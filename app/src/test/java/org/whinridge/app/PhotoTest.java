@@ -1,19 +1,14 @@
 package org.whinridge.app;
 
 import static org.assertj.core.api.Assertions.assertThat;
-import static org.springframework.security.test.web.servlet.request.SecurityMockMvcRequestPostProcessors.csrf;
 import static org.springframework.test.web.servlet.request.MockMvcRequestBuilders.get;
-import static org.springframework.test.web.servlet.request.MockMvcRequestBuilders.patch;
-import static org.springframework.test.web.servlet.request.MockMvcRequestBuilders.post;
 
 import com.eclipsesource.json.Json;
 import com.eclipsesource.json.JsonArray;
 import com.eclipsesource.json.JsonObject;
-import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.security.MessageDigest;
-import java.util.Base64;
 import java.util.HexFormat;
 import java.util.UUID;
 import org.junit.jupiter.api.Test;
@@ -106,19 +101,6 @@ class PhotoTest extends DeviceTest {
                 .getStatus())
         .isEqualTo(422);
     assertThat(page(w)).contains("still on the device");
-  }
-
-  private JsonObject withPhoto(String id, byte[] photo, String notes) throws Exception {
-    return visit(notes)
-        .set(
-            "photos",
-            new JsonArray()
-                .add(
-                    new JsonObject()
-                        .add("id", id)
-                        .add("question", "photo")
-                        .add("sha256", org.whinridge.app.shell.Sha256.of(photo))
-                        .add("bytes", photo.length)));
   }
 
   private MockHttpServletResponse head(String place, UserRequestPostProcessor who)
@@ -243,44 +225,5 @@ class PhotoTest extends DeviceTest {
 
   private org.whinridge.app.shell.DataFolder data() {
     return beans.getBean(org.whinridge.app.shell.DataFolder.class);
-  }
-
-  private MockHttpServletResponse create(String photo, long length, UserRequestPostProcessor who)
-      throws Exception {
-    return create(photo, "", length, who);
-  }
-
-  private MockHttpServletResponse create(
-      String photo, String device, long length, UserRequestPostProcessor who) throws Exception {
-    return mvc.perform(
-            post("/api/day/uploads")
-                .header("Tus-Resumable", "1.0.0")
-                .header("Upload-Length", length)
-                .header(
-                    "Upload-Metadata",
-                    "photo "
-                        + Base64.getEncoder().encodeToString(photo.getBytes(StandardCharsets.UTF_8))
-                        + (device.isEmpty()
-                            ? ""
-                            : ",device "
-                                + Base64.getEncoder()
-                                    .encodeToString(device.getBytes(StandardCharsets.UTF_8))))
-                .with(who)
-                .with(csrf()))
-        .andReturn()
-        .getResponse();
-  }
-
-  private MockHttpServletResponse append(String place, long offset, byte[] bytes) throws Exception {
-    return mvc.perform(
-            patch(place)
-                .header("Tus-Resumable", "1.0.0")
-                .header("Upload-Offset", offset)
-                .contentType("application/offset+octet-stream")
-                .content(bytes)
-                .with(INSPECTOR)
-                .with(csrf()))
-        .andReturn()
-        .getResponse();
   }
 }

@@ -31,7 +31,8 @@ import org.whinridge.core.layer.Schema;
 import org.whinridge.core.value.Value;
 
 /** What a visit may claim, what taking back takes back, what is set aside, what is bounded. */
-@TestPropertySource(properties = "whinridge.hand-ins-a-day=3000000")
+@TestPropertySource(
+    properties = {"whinridge.hand-ins-a-day=3000000", "whinridge.photos-a-day=30000000"})
 class SolidGroundTest extends DeviceTest {
   @Autowired LayerChanges changes;
   @Autowired LayerFields fields;
@@ -338,6 +339,26 @@ class SolidGroundTest extends DeviceTest {
     assertThat(status).isEqualTo(429);
     assertThat(said)
         .contains("coordinator has handed in 3 MB of visits today", "stay on the device");
+  }
+
+  /** What is here and what is on its way count alike. */
+  @Test
+  void whatOnePersonSendsOfPhotosOnADayIsBoundedInWords() throws Exception {
+    byte[] large = new byte[20_000_000];
+    List<MockHttpServletResponse> begun = new java.util.ArrayList<>();
+    for (int i = 0; i < 4; i++) {
+      large[0] = (byte) i;
+      String id = UUID.randomUUID().toString();
+      sent(withPhoto(id, large, "a large photo"));
+      begun.add(create(id, large.length, INSPECTOR));
+      if (i == 0)
+        assertThat(append(begun.get(0).getHeader("Location"), 0, large).getStatus()).isEqualTo(204);
+    }
+    assertThat(begun)
+        .extracting(MockHttpServletResponse::getStatus)
+        .containsExactly(201, 201, 429, 429);
+    assertThat(begun.get(2).getContentAsString(StandardCharsets.UTF_8))
+        .contains("inspector1 has sent 30 MB of photos today", "stay on the device");
   }
 
   /** A caption that became office only vanishes from captions outdoors, too. */

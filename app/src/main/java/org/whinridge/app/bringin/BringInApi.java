@@ -144,7 +144,8 @@ class BringInApi {
     }
 
     @Override
-    public String begin(Map<String, String> metadata, long length, String owner) throws TusRefusal {
+    public String begin(Map<String, String> metadata, long length, String owner, long open)
+        throws TusRefusal {
       try {
         UUID lot = UUID.fromString(metadata.getOrDefault("lot", ""));
         bringIn.check(project, lot);

@@ -147,7 +147,7 @@ class MapController {
     }
 
     @Override
-    public String begin(Map<String, String> metadata, long length, String owner) {
+    public String begin(Map<String, String> metadata, long length, String owner, long open) {
       return metadata.getOrDefault("name", "");
     }
 

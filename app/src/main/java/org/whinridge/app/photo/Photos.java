@@ -3,6 +3,8 @@ package org.whinridge.app.photo;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.time.Instant;
+import java.time.temporal.ChronoUnit;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.LinkedHashMap;
@@ -13,6 +15,7 @@ import java.util.UUID;
 import org.springframework.beans.factory.annotation.Value;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
+import org.springframework.transaction.support.TransactionTemplate;
 import org.whinridge.app.layer.Layers;
 import org.whinridge.app.shell.DataFolder;
 import org.whinridge.app.shell.Durable;
@@ -28,18 +31,24 @@ public class Photos {
   private final SmallPictures pictures;
   private final Path folder;
   private final long limit;
+  private final long mostBytesADay;
+  private final TransactionTemplate transaction;
 
   Photos(
       PhotoRepository repository,
       Locks locks,
       SmallPictures pictures,
       DataFolder data,
-      @Value("${whinridge.photo-limit}") long limit) {
+      TransactionTemplate transaction,
+      @Value("${whinridge.photo-limit}") long limit,
+      @Value("${whinridge.photos-a-day}") long mostBytesADay) {
     this.repository = repository;
     this.locks = locks;
     this.pictures = pictures;
     this.folder = data.folder("photos");
+    this.transaction = transaction;
     this.limit = limit;
+    this.mostBytesADay = mostBytesADay;
   }
 
   private static Photo of(PhotoEntity e) {
@@ -125,19 +134,40 @@ public class Photos {
   }
 
   /**
+   * Refuses another photo from somebody who has sent as much as one person may on a day.
+   *
+   * @param open the bytes of what this person is sending besides
+   */
+  @Transactional(readOnly = true)
+  public void bounded(String person, long open) {
+    Instant day = Layers.now().truncatedTo(ChronoUnit.DAYS);
+    if (repository.bytesSince(person, day) + open >= mostBytesADay)
+      throw Refusal.tooMuch(
+          person
+              + " has sent "
+              + mostBytesADay / 1_000_000
+              + " MB of photos today, which is as much as this office takes from one person in a day. The photos that are not sent stay on the device and can be handed in after midnight UTC. If this is honest work, whoever runs the server can raise the limit (whinridge.photos-a-day).");
+  }
+
+  /**
    * Takes a complete upload as the bytes of a photo: hash and length must be the announced ones.
    * The file is synced to disk under its hash before the row says it is here, so that an
-   * acknowledged photo survives a power cut; what is taken already is taken once.
+   * acknowledged photo survives a power cut; what is taken already is taken once. What was
+   * announced of a photo never changes, so nothing is locked while its bytes are read and synced.
    */
-  @Transactional
   public void receive(UUID id, Path upload) throws IOException {
-    PhotoEntity e = locks.lock(PhotoEntity.class, id).orElseThrow(() -> Refusal.notFound("photo"));
-    if (e.receivedAt != null) return;
-    if (Files.size(upload) != e.bytes || !Sha256.of(upload).equals(e.sha256))
+    PhotoEntity announced = repository.findById(id).orElseThrow(() -> Refusal.notFound("photo"));
+    if (announced.receivedAt != null) return;
+    if (Files.size(upload) != announced.bytes || !Sha256.of(upload).equals(announced.sha256))
       throw Refusal.refused(
           "The photo arrived damaged: its content is not what the device announced. It will be sent again.");
-    Durable.keep(upload, file(e.sha256));
-    e.receivedAt = Layers.now();
+    Durable.keep(upload, file(announced.sha256));
+    transaction.executeWithoutResult(
+        t -> {
+          PhotoEntity e =
+              locks.lock(PhotoEntity.class, id).orElseThrow(() -> Refusal.notFound("photo"));
+          if (e.receivedAt == null) e.receivedAt = Layers.now();
+        });
   }
 
   /** Forgets the photos of visits that are taken away; their bytes stay on disk. */

@@ -54,7 +54,8 @@ class TusController {
     }
 
     @Override
-    public String begin(Map<String, String> metadata, long length, String owner) throws TusRefusal {
+    public String begin(Map<String, String> metadata, long length, String owner, long open)
+        throws TusRefusal {
       if (!metadata.containsKey("photo")) throw new TusRefusal(400, "the metadata name no photo");
       UUID id;
       try {
@@ -70,6 +71,7 @@ class TusController {
       if (photo.received()) throw new TusRefusal(409, "the office has this photo already");
       if (photo.bytes() != length)
         throw new TusRefusal(409, "the visit announced a photo of " + photo.bytes() + " bytes");
+      photos.bounded(owner, open);
       return id.toString();
     }
 

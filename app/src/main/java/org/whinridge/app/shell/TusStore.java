@@ -38,6 +38,9 @@ class TusStore {
    */
   private static final int MOST_FOR_ONE_THING = 3;
 
+  /** Beyond so many, the oldest uploads of one owner make room; they can be begun again. */
+  private static final int MOST_OF_ONE_OWNER = 500;
+
   private static final Logger LOG = LoggerFactory.getLogger(TusStore.class);
   private final Path folder;
   private final Map<UUID, Active> active = new ConcurrentHashMap<>();
@@ -62,10 +65,10 @@ class TusStore {
 
   /** Begins an upload; of several for the same thing the oldest make room. */
   Info create(long length, String owner, String about) throws IOException {
-    List<Info> same = new ArrayList<>();
-    for (Info i : all()) if (i.owner().equals(owner) && i.about().equals(about)) same.add(i);
-    same.sort(Comparator.comparing(Info::expires));
-    for (int k = 0; k <= same.size() - MOST_FOR_ONE_THING; k++) remove(same.get(k).id());
+    List<Info> own = new ArrayList<>(all().stream().filter(i -> i.owner().equals(owner)).toList());
+    own.sort(Comparator.comparing(Info::expires));
+    makeRoom(own.stream().filter(i -> i.about().equals(about)).toList(), MOST_FOR_ONE_THING);
+    makeRoom(own, MOST_OF_ONE_OWNER);
     Info i = new Info(UUID.randomUUID(), length, Instant.now().plus(KEPT), owner, about);
     Files.createFile(data(i.id()));
     Path part = folder.resolve(i.id() + ".part");
@@ -79,6 +82,18 @@ class TusStore {
     }
     Files.move(part, info(i.id()), StandardCopyOption.ATOMIC_MOVE);
     return i;
+  }
+
+  private void makeRoom(List<Info> oldestFirst, int most) throws IOException {
+    for (int k = 0; k <= oldestFirst.size() - most; k++) remove(oldestFirst.get(k).id());
+  }
+
+  /** The bytes, as announced, of one owner's uploads at one address that are begun and not over. */
+  long open(String owner, String home) throws IOException {
+    return all().stream()
+        .filter(i -> i.owner().equals(owner) && i.about().startsWith(home + "|"))
+        .mapToLong(Info::length)
+        .sum();
   }
 
   Info find(UUID id, String owner) throws IOException, TusRefusal {

@@ -39,9 +39,12 @@ public class TusUploads {
      * What this upload is about, in one line of text that {@link #complete} is given again.
      *
      * @param owner who sends it
+     * @param open the bytes, as announced, of this owner's other uploads here that are begun and
+     *     not over
      * @throws TusRefusal when it is not wanted
      */
-    String begin(Map<String, String> metadata, long length, String owner) throws TusRefusal;
+    String begin(Map<String, String> metadata, long length, String owner, long open)
+        throws TusRefusal;
 
     /**
      * Takes the bytes of a complete upload: copies or links them, since the file is removed after.
@@ -110,7 +113,9 @@ public class TusUploads {
     if (length > target.limit())
       throw new TusRefusal(413, "an upload here has at most " + target.limit() + " bytes");
     String about =
-        target.begin(metadata(q.getHeader("Upload-Metadata")), length, owner).replace("\n", " ");
+        target
+            .begin(metadata(q.getHeader("Upload-Metadata")), length, owner, store.open(owner, home))
+            .replace("\n", " ");
     TusStore.Info i = store.create(length, owner, home + "|" + about);
     if (length == 0) complete(i, about, target);
     r.setHeader("Location", home + "/" + i.id());
