@@ -2,6 +2,7 @@
 // same module and run by the same engine as in the day book, filled with a real feature.
 import { post, request } from "./api.js";
 import { loadEngine } from "./engine.js";
+import { Proof } from "./proof.js";
 import { answering, makeSheet, openWords, trail } from "./sheet.js";
 
 const TYPES = [["text", "Text"], ["long_text", "Long text"], ["whole", "Whole number"], ["decimal", "Decimal number"], ["counter", "Counter"], ["yes_no", "Yes / no"], ["choice", "One choice"], ["grade", "Grade scale"], ["choices", "Many choices"], ["ranked", "Ranked choice"], ["date", "Date"], ["time", "Time of day"], ["date_time", "Date and time"], ["duration", "Duration in minutes"], ["photo", "Photo"], ["read", "Text to read"]];
@@ -10,7 +11,7 @@ export function formPage() {
   // the engine's objects stay outside the component: Alpine would wrap them
   const own = {};
   return {
-    form: { title: "", sections: [] }, problems: [], known: [], lookups: [], proof: [], at: 0, openName: "", failure: "", saved: "", types: TYPES, edition: 0, newLabel: "", newType: "text",
+    form: { title: "", sections: [] }, problems: [], known: [], lookups: [], proof: null, features: 0, at: 0, openName: "", failure: "", saved: "", types: TYPES, edition: 0, newLabel: "", newType: "text",
     async init() {
       const { project, form } = this.$el.dataset;
       this.base = `/api/p/${project}/forms/${form}`;
@@ -19,12 +20,10 @@ export function formPage() {
         own.engine = await loadEngine();
         this.raw = { schema: s.schema, system: s.system, project };
         this.lookups = s.lookups;
-        this.proof = s.proof;
+        this.features = s.features;
         own.indexes = own.engine.layers();
-        for (const l of s.lookups) {
-          const data = await (await request(`/api/p/${project}/layers/${l.id}/features`)).json();
-          own.indexes.add(l.id, JSON.stringify(l.schema), JSON.stringify(data.features));
-        }
+        own.proof = new Proof({ base: this.base, project, first: s.proof, count: s.features, lookups: s.lookups, indexes: own.indexes });
+        this.proof = (await own.proof.at(0)) ?? null;
         this.take(s);
         this.$el.dataset.ready = "true";
       } catch (e) {
@@ -113,8 +112,8 @@ export function formPage() {
     setLookup(e) {
       const rest = (this.current.prefill ?? []).filter((p) => p.from !== "place");
       const [layer, field] = e.target.value.split("/");
-      const name = this.lookups.find((l) => l.id === layer)?.name ?? "";
-      this.set("prefill", e.target.value ? [{ from: "place", layer, layerName: name, field }, ...rest] : rest);
+      const usual = this.lookups.find((l) => l.id === layer)?.lookUp;
+      this.set("prefill", e.target.value ? [{ from: "place", ...usual, field }, ...rest] : rest);
     },
     /** Puts a fix that a problem proposes into the rule at its place. */
     async fix(e) {
@@ -128,7 +127,7 @@ export function formPage() {
     add() {
       const label = this.newLabel.trim();
       if (!label) return;
-      const name = label.toLowerCase().normalize("NFD").replace(/[^a-z0-9]+/g, "_").replace(/^_+|_+$/g, "").replace(/^(\d)/, "q_$1") || "question";
+      const { name } = JSON.parse(own.engine.fields(JSON.stringify({ op: "name", label })));
       this.edit({ op: "add", section: this.form.sections.length - 1, question: { name, label, type: this.newType } }).then(() => {
         if (!this.failure) this.openName = name;
       });
@@ -136,19 +135,26 @@ export function formPage() {
     },
     nextProof() { this.step(1); },
     previousProof() { this.step(-1); },
-    step(by) {
-      this.at = (this.at + by + this.proof.length) % Math.max(1, this.proof.length);
+    async step(by) {
+      const to = (this.at + by + this.features) % Math.max(1, this.features);
+      try {
+        this.proof = (await own.proof.at(to)) ?? null;
+        this.at = to;
+        this.failure = "";
+      } catch (e) {
+        this.failure = e.message;
+      }
       this.answers = "";
       this.live();
     },
-    get proofName() { return this.proof.length ? `${this.proof[this.at].caption || "(no caption)"}, ${this.at + 1} of ${this.proof.length}` : "no features yet"; },
+    get proofName() { return this.proof ? `${this.proof.caption || "(no caption)"}, ${this.at + 1} of ${this.features}` : "no features yet"; },
     /** The sheet as the day book will show it. */
     live() {
       const box = this.$refs.sheet;
       const compiled = this.problems.length ? null : own.engine.form(JSON.stringify(this.form), JSON.stringify(this.raw.schema));
       if (!compiled) return; // the last sound sheet stays in view while a rule is being mended
       const start = { person: "you", device: "desk", startedAt: new Date().toISOString(), offset: -new Date().getTimezoneOffset(), edition: this.edition, system: this.raw.system };
-      const visit = compiled.visit(JSON.stringify(start), this.proof.length ? JSON.stringify(this.proof[this.at]) : "", own.indexes, "");
+      const visit = compiled.visit(JSON.stringify(start), this.proof ? JSON.stringify(this.proof) : "", own.indexes, "");
       const redraw = () => {
         const view = JSON.parse(visit.view());
         sheet.draw(view);

@@ -24,8 +24,7 @@ export function layerPage() {
       let chosen = location.hash.slice(1);
       try {
         const map = await begin(this, project);
-        const extent = this.$el.dataset.extent.split(",").map(Number);
-        if (extent.length === 4) maps.show(map, maps.ofDegrees(extent));
+        maps.showText(map, this.$el.dataset.extent);
         const drawn = (this.drawn = new LayerOnMap(map, this.base, { isChosen: (id) => id === chosen, changed: (state) => this.has(state) }));
         drawn.failure = (e) => (this.failure = e.message);
         this.load = async ({ filter = "", outside = false }) => {
@@ -84,7 +83,7 @@ export function layerPage() {
       const wanted = this.found.trim().toLowerCase();
       const hits = this.all.filter((f) => f.caption.toLowerCase().includes(wanted));
       this.list = hits.slice(0, 200).map((f) => ({ ...f, on: this.ticked.includes(f.id) }));
-      this.longer = hits.length > 200 ? `The first 200 of ${hits.length}.` : hits.length === 0 && !this.many ? "No feature is found so." : "";
+      this.longer = hits.length > 200 ? `The first 200 of ${hits.length}.` : hits.length === 0 && !this.many && this.all.length > 0 ? "No feature is found so." : "";
     },
     async applyRule(event) {
       event?.preventDefault();
@@ -141,8 +140,7 @@ export function roundPlanner() {
       this.chosen = chosen;
       try {
         const map = await begin(this, project);
-        const extent = this.$el.dataset.extent.split(",").map(Number);
-        if (extent.length === 4) maps.show(map, maps.ofDegrees(extent));
+        maps.showText(map, this.$el.dataset.extent);
         const drawn = new LayerOnMap(map, `/api/p/${project}/layers/${layer}`, {
           isChosen: (id) => chosen.has(id),
           changed: (state) => {

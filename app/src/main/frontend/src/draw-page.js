@@ -13,13 +13,16 @@ import Fill from "ol/style/Fill.js";
 import MultiPoint from "ol/geom/MultiPoint.js";
 import Stroke from "ol/style/Stroke.js";
 import Style from "ol/style/Style.js";
-import { post, request } from "./api.js";
+import { request } from "./api.js";
 import { withBasemaps } from "./basemaps.js";
+import { Edits, Unfit, writingFoot } from "./desk-edits.js";
 import { h } from "./dom.js";
 import { loadEngine } from "./engine.js";
 import { LayerOnMap } from "./layer-on-map.js";
 import { url } from "./look.js";
 import * as maps from "./map.js";
+import { rowsPage } from "./rows-page.js";
+import { asTyped, valuesForm } from "./values-form.js";
 
 const HEATHER = "#6a3d7c";
 const TYPE = { point: "Point", line: "LineString", polygon: "Polygon" };
@@ -45,7 +48,8 @@ const others = new Style({ stroke: new Stroke({ color: HEATHER, width: 2, lineDa
 
 export async function drawPage(box) {
   const { project, layer, kind, system, definition } = box.dataset;
-  const captions = JSON.parse(box.dataset.captions);
+  if (kind === "table") return rowsPage(box);
+  const schema = JSON.parse(box.dataset.schema);
   const base = `/api/p/${project}/layers/${layer}`;
   const engine = await loadEngine();
   const shape = (o) => JSON.parse(engine.shape(JSON.stringify(o)));
@@ -54,17 +58,15 @@ export async function drawPage(box) {
   const measured = h("div", { class: "measured", role: "status", id: "measured" });
   target.append(measured);
   const side = h("div", { class: "h-[calc(100dvh-300px)] min-h-[380px] overflow-y-auto pr-1", id: "draw-side" });
-  const foot = h("div", { class: "stay" });
-  box.replaceChildren(h("div", { class: "grid gap-4 lg:grid-cols-[1fr_340px]" }, target, h("div", {}, side, foot)));
+  const foot = writingFoot({ write: () => write(), undo: () => undo(), one: "change", many: "changes" });
+  box.replaceChildren(h("div", { class: "grid gap-4 lg:grid-cols-[1fr_340px]" }, target, h("div", {}, side, foot.element)));
 
   const map = maps.makeMap(target);
-  const extent = box.dataset.extent.split(",").map(Number);
-  if (extent.length === 4) maps.show(map, maps.ofDegrees(extent));
+  maps.showText(map, box.dataset.extent);
   await withBasemaps(map, project);
 
   /** What will be written, by feature: the newest shape and values. */
-  let edits = new Map();
-  const back = [];
+  const edits = new Edits({ base, engine, schema });
   let current = null;
   let mode = "choose";
   let making = null;
@@ -79,7 +81,7 @@ export async function drawPage(box) {
   drawn.paint = (plan) => {
     paint(plan);
     const style = drawn.painter.style;
-    drawn.vectors.setStyle((f, r) => (edits.has(f.getId()) || current?.id === f.getId() ? [] : style(f, r)));
+    drawn.vectors.setStyle((f, r) => (edits.get(f.getId())?.geometry || edits.get(f.getId())?.removed || current?.id === f.getId() ? [] : style(f, r)));
   };
   const work = new VectorSource();
   map.addLayer(new VectorLayer({ source: work, zIndex: 50, style: (f) => (f.getId() === current?.id ? working : others) }));
@@ -96,7 +98,7 @@ export async function drawPage(box) {
   /** The features of the work layer: all that changed, and the chosen one. */
   function redraw() {
     work.clear(true);
-    const all = new Map([...edits].filter(([, e]) => !e.removed).map(([id, e]) => [id, e.geometry]));
+    const all = new Map([...edits.all].filter(([, e]) => !e.removed).map(([id, e]) => [id, e.geometry]));
     if (current && !edits.get(current.id)?.removed) all.set(current.id, geometryOf(current.id));
     for (const [id, g] of all) {
       if (!g) continue;
@@ -121,15 +123,11 @@ export async function drawPage(box) {
     }
   }
 
-  const keep = () => {
-    back.push(JSON.stringify({ edits: [...edits], current }));
-    if (back.length > 200) back.shift();
-  };
+  const keep = () => edits.keep(current);
   /** A change of a feature, after which the work is drawn anew. */
-  function edit(id, part) {
+  function edit(feature, part) {
     keep();
-    const before = edits.get(id) ?? { id, isNew: false, version: current?.version ?? 0 };
-    edits.set(id, { ...before, ...part });
+    edits.put(feature, part);
     told = "";
     failure = "";
     redraw();
@@ -137,10 +135,9 @@ export async function drawPage(box) {
   }
   function undo() {
     if (sketching) return draw.removeLastPoint();
-    if (back.length === 0) return;
-    const was = JSON.parse(back.pop());
-    edits = new Map(was.edits);
-    current = was.current;
+    const was = edits.undo();
+    if (!was) return;
+    current = was.page;
     use(mode === "draw" ? "draw" : current ? "reshape" : "choose");
     redraw();
     render();
@@ -167,7 +164,7 @@ export async function drawPage(box) {
       const m = add(new Modify({ features: chosen(), pixelTolerance: 12, deleteCondition: (e) => e.type === "singleclick" && e.originalEvent.altKey, style: new Style({ image: new CircleStyle({ radius: 7, fill: new Fill({ color: "#d9a400" }), stroke: new Stroke({ color: "#1f2a30", width: 2 }) }) }) }));
       m.on("modifyend", (e) => {
         const f = e.features.item(0);
-        edit(current.id, { geometry: ofMap(f.getGeometry()) });
+        edit(current, { geometry: ofMap(f.getGeometry()) });
         use("reshape");
       });
       work.getFeatureById(current.id)?.getGeometry().on("change", (e) => measure(ofMap(e.target)));
@@ -176,7 +173,7 @@ export async function drawPage(box) {
       redraw();
       const t = add(new Translate({ features: chosen(), hitTolerance: 8 }));
       t.on("translateend", (e) => {
-        edit(current.id, { geometry: ofMap(e.features.item(0).getGeometry()) });
+        edit(current, { geometry: ofMap(e.features.item(0).getGeometry()) });
         use("move");
       });
     }
@@ -205,9 +202,9 @@ export async function drawPage(box) {
     if (what === "draw") {
       const id = crypto.randomUUID();
       keep();
-      edits.set(id, { id, isNew: true, version: 0, geometry, set: { ...making.preset }, given: Object.keys(making.preset) });
-      current = { id, isNew: true, version: 0, geometry, caption: `New: ${making.said}` };
-      told = "Drawn. It is written with the button below.";
+      current = { id, isNew: true, version: 0, geometry, caption: `New: ${making.said}`, stood: {} };
+      edits.put(current, { geometry, typed: Object.fromEntries(Object.entries(making.preset).map(([k, v]) => [k, asTyped(v)])) });
+      told = "Drawn. Fill its values; all is written with the button below.";
       failure = "";
       redraw();
       // the next click must not begin another one at once
@@ -216,16 +213,16 @@ export async function drawPage(box) {
     }
     const got = shape({ op: what, geometry: geometryOf(current.id), with: geometry });
     if (!got.geometry) failure = what === "hole" ? "A hole must lie within the area, all of it. Nothing was changed." : "The part could not be added. Nothing was changed.";
-    else edit(current.id, { geometry: got.geometry });
+    else edit(current, { geometry: got.geometry });
     setTimeout(() => use("reshape"));
   }
 
   async function choose(id) {
     const waiting = edits.get(id);
-    if (waiting) current = { ...waiting, caption: waiting.caption ?? "New feature" };
+    if (waiting?.isNew) current = { ...waiting, caption: waiting.caption ?? "New feature" };
     else {
       const f = await (await request(`${base}/features/${id}`)).json();
-      current = { id, version: f.version, geometry: f.geometry, caption: f.caption || "(no caption)" };
+      current = { id, version: f.version, geometry: f.geometry, caption: f.caption || "(no caption)", stood: f.properties };
     }
     failure = "";
     redraw();
@@ -254,13 +251,14 @@ export async function drawPage(box) {
     if (mode === "split") {
       keep();
       const id = crypto.randomUUID();
-      const before = edits.get(current.id) ?? { id: current.id, isNew: false, version: current.version };
-      edits.set(current.id, { ...before, geometry: got.geometry });
-      edits.set(id, { id, isNew: true, version: 0, geometry: got.rest, set: { ...before.set }, given: before.given, like: before.isNew ? before.like : current.id, caption: `${current.caption}, second part` });
+      const before = edits.put(current, { geometry: got.geometry });
+      const own = new Set(schema.fields.filter((f) => f.unique).map((f) => f.name));
+      const rest = { id, isNew: true, stood: Object.fromEntries(Object.entries(before.stood ?? {}).filter(([k]) => !own.has(k))) };
+      edits.put(rest, { geometry: got.rest, typed: Object.fromEntries(Object.entries(before.typed).filter(([k]) => !own.has(k))), like: before.isNew ? before.like : current.id, caption: `${current.caption}, second part` });
       told = "Split: the second part is a new feature with the same values.";
       failure = "";
       redraw();
-    } else edit(current.id, { geometry: got.geometry });
+    } else edit(current, { geometry: got.geometry });
     use("reshape");
   }
 
@@ -270,13 +268,14 @@ export async function drawPage(box) {
     const got = shape({ op: "typed", text: input.value, code: system, definition });
     if (!got.at) {
       failure = got.message;
+      told = "";
       return render();
     }
     const at = fromLonLat(got.at);
     failure = "";
     if (draw && kind === "point" && mode === "draw") finished("draw", { type: "Point", coordinates: got.at });
     else if (draw) draw.appendCoordinates([at]);
-    else if (current && kind === "point") edit(current.id, { geometry: { type: "Point", coordinates: got.at } });
+    else if (current && kind === "point") edit(current, { geometry: { type: "Point", coordinates: got.at } });
     told = `There: ${got.message}`;
     map.getView().animate({ center: at, duration: 200 });
     input.value = "";
@@ -285,19 +284,17 @@ export async function drawPage(box) {
   }
 
   async function write() {
-    const button = foot.querySelector("#write");
-    button.disabled = true;
+    foot.busy();
     try {
-      const done = await post(`${base}/edits`, { edits: [...edits.values()] });
-      edits = new Map();
-      back.length = 0;
+      const n = await edits.write();
       current = null;
-      told = `Written: ${done.said}. It can be taken back as a whole in the layer's history.`;
+      told = `Written: ${n} ${n === 1 ? "change" : "changes"}. It can be taken back as a whole in the layer's history.`;
       failure = "";
       await drawn.load(true);
       use("choose");
       redraw();
     } catch (e) {
+      if (e instanceof Unfit && e.id !== current?.id) await choose(e.id);
       say(e.message);
     }
   }
@@ -332,30 +329,32 @@ export async function drawPage(box) {
             h("button", { type: "button", "data-tool": "remove", onclick: () => {
               if (e?.isNew) {
                 keep();
-                edits.delete(current.id);
+                edits.all.delete(current.id);
                 current = null;
                 redraw();
                 use("choose");
               } else {
-                edit(current.id, { removed: true });
+                edit(current, { removed: true });
                 use("choose");
               }
             } }, "Remove the feature")),
-      e?.isNew && h("div", { class: "mt-2", id: "new-values" },
-        Object.entries(e.set ?? {}).map(([name, v]) => h("p", { class: "quiet text-sm" }, `${captions.labels[name] ?? name}: ${captions.codes[name]?.[v] ?? v}`)),
-        captions.fields.filter((f) => !e.like && !(e.given ?? []).includes(f.name)).map((f) => h("p", { class: "mt-1" }, h("label", { class: "label" }, f.label, h("input", { class: "w-full", value: String(e.set?.[f.name] ?? ""), onchange: (x) => {
-          const set = { ...e.set };
-          if (x.target.value === "") delete set[f.name];
-          else set[f.name] = f.number ? Number(x.target.value) : x.target.value;
-          keep();
-          edits.set(e.id, { ...edits.get(e.id), set });
-        } }))))));
+      !e?.removed && valuesOf(current));
+  }
+
+  /** The values of the chosen feature; a change of one redraws nothing, so that the next field is at hand. */
+  function valuesOf(feature) {
+    const e = edits.of(feature);
+    return valuesForm({ id: e.id, schema, typed: e.typed, stood: e.stood ?? {}, isNew: e.isNew && !e.like, faults: edits.faults[e.id] ?? {}, changed: (name, typed, problem) => {
+      keep();
+      problem.textContent = edits.type(feature, name, typed);
+      told = "";
+      renderFoot();
+    } });
   }
 
   function render() {
     const plan = drawn.plan;
     const last = plan.entries.length - 1;
-    const n = edits.size;
     side.replaceChildren(
       ...[
         failure && h("p", { class: "problem", role: "alert" }, failure),
@@ -375,18 +374,18 @@ export async function drawPage(box) {
         h("form", { class: "card mb-3", onsubmit: typed },
           h("label", { class: "label", for: "typed" }, "A position, typed"),
           h("div", { class: "flex gap-2" }, h("input", { class: "flex-1 min-w-0 code", id: "typed", placeholder: "57.9012, -10.2034", autocomplete: "off" }), h("button", { type: "submit", disabled: !draw && !(current && kind === "point") }, "Put it there")),
-          h("p", { class: "quiet text-sm mt-1" }, `Degrees, or easting and northing in ${system}.`)),
+          h("p", { class: "quiet text-sm mt-1" }, `Degrees, easting and northing in ${system}, a grid reference, geo: or WKT.`)),
         h("label", { class: "flex gap-2 items-center" }, h("input", { type: "checkbox", checked: snapping, id: "snapping", onchange: (e) => {
           snapping = e.target.checked;
           use(mode);
         } }), "Snap to corners and edges"),
         !drawn.state.drawn && h("p", { class: "told mt-2" }, "Zoom in until fewer than 5,000 features are in view; then they can be snapped to."),
       ].filter(Boolean));
-    foot.replaceChildren(
-      h("div", { class: "flex gap-2" },
-        h("button", { class: "main", type: "button", id: "write", disabled: n === 0, onclick: write }, n === 0 ? "Nothing to write yet" : `Write ${n} ${n === 1 ? "change" : "changes"} to the layer`),
-        h("button", { type: "button", id: "undo-draw", disabled: back.length === 0 && mode !== "draw", onclick: undo }, "Undo")),
-      h("p", { role: "status", id: "draw-said", class: "mt-1" }, told));
+    renderFoot();
+  }
+
+  function renderFoot() {
+    foot.show({ count: edits.count, canUndo: edits.back.length > 0 || mode === "draw", told });
   }
 
   document.addEventListener("keydown", (e) => {
@@ -402,7 +401,7 @@ export async function drawPage(box) {
     }
   });
   addEventListener("beforeunload", (e) => {
-    if (edits.size > 0) e.preventDefault();
+    if (edits.count > 0) e.preventDefault();
   });
   const asked = location.hash.slice(1);
   use("choose");

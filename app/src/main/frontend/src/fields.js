@@ -27,6 +27,8 @@ export async function fieldsEditor(box, { project, schema, fixed = [], readOnly 
   let tag = schema.tagField ?? "";
   let captions = [...(schema.captionFields ?? [])];
   const open = new Set();
+  /** What adding codes came to, by field. */
+  const toldOf = new WeakMap();
   const known = (f) => fixed.includes(f.name);
   const touch = () => {
     draw();
@@ -71,8 +73,9 @@ export async function fieldsEditor(box, { project, schema, fixed = [], readOnly 
     const how = h("select", { "aria-label": "codes are" }, [["SAME", "codes as they are"], ["NUMBERS", "codes 1, 2, 3…"], ["SHORT_WORDS", "codes as short words"]].map(([v, s]) => h("option", { value: v }, s)));
     const paste = h("textarea", { rows: 3, cols: 34, "aria-label": "codes to add", placeholder: "one in a line: a label, or code, label" });
     const add = async (text) => {
-      const more = await post(`/api/p/${project}/codes`, { text, codes: how.value });
-      setCodes([...codes, ...more.filter((m) => !codes.some((c) => c.code === m.code))]);
+      const got = await post(`/api/p/${project}/codes`, { text, codes: how.value, there: codes });
+      toldOf.set(f, [`${got.codes.length} ${got.codes.length === 1 ? "code" : "codes"} added.`, ...got.told]);
+      setCodes([...codes, ...got.codes]);
     };
     const from = h("select", { "aria-label": "layer with codes" }, h("option", { value: "" }, "choose a layer"), others.map((l) => h("option", { value: l.id }, l.name)));
     const columns = h("span", {});
@@ -89,6 +92,7 @@ export async function fieldsEditor(box, { project, schema, fixed = [], readOnly 
       } }, "Take them, and keep in step"));
     });
     return h("div", { class: "grid gap-3" },
+      f.type === "unique_id" ? null : h("label", { class: "flex gap-2 items-center" }, tick(f.readOnly, named + " fills itself", (v) => set("readOnly", v), readOnly), "Fills itself by its default and is never changed by hand; what is worked out of the place follows when the feature is moved"),
       h("label", {}, "Hint ", input(f.hint, "hint of " + named, (v) => set("hint", v), { size: 60, maxlength: 300, disabled: readOnly })),
       CODED.includes(f.type) || NUMBERS.includes(f.type) ? h("div", {},
         codes.length === 0 ? h("p", { class: "quiet" }, CODED.includes(f.type) ? "No codes yet." : "Any number; with codes it is chosen from a list.") : h("table", {}, h("thead", {}, h("tr", {}, ["Code", "Label", "Retired", "Fits when", "Alone", ""].map((t) => h("th", {}, t)))), h("tbody", {}, codes.map((c, k) => h("tr", {},
@@ -102,6 +106,7 @@ export async function fieldsEditor(box, { project, schema, fixed = [], readOnly 
         readOnly ? null : h("div", { class: "flex flex-wrap gap-3 items-end mt-2" }, paste, how, h("button", { type: "button", onclick: () => add(paste.value) }, "Add these"),
           h("label", {}, "or a CSV of code and label ", h("input", { type: "file", accept: ".csv,.txt", onchange: async (e) => add(await e.target.files[0].text()) })),
           known(f) && box.dataset.layer ? h("button", { type: "button", onclick: async () => setCodes([...codes, ...(await json(`/api/p/${project}/layers/${box.dataset.layer}/codes?code=${f.name}&codes=${how.value}`)).filter((m) => !codes.some((c) => c.code === m.code))]) }, "Take the values in use") : null),
+        (toldOf.get(f) ?? []).length > 0 ? h("ul", { class: "told mt-2", role: "status" }, toldOf.get(f).map((t) => h("li", {}, t))) : null,
         readOnly || others.length === 0 ? null : h("p", { class: "mt-2" }, "or from ", from, columns)) : null);
   }
 
@@ -150,7 +155,7 @@ export async function fieldsPage(box) {
       const p = await post(`/api/p/${project}/layers/${layer}/fields/preview`, { schema: made.schema() });
       told.replaceChildren(effects(p, async () => {
         try {
-          await post(`/api/p/${project}/layers/${layer}/fields`, { schema: made.schema() });
+          await post(`/api/p/${project}/layers/${layer}/fields`, { schema: made.schema(), seen: p.seen });
           location.reload();
         } catch (e) {
           told.replaceChildren(h("p", { class: "problem", role: "alert" }, e.message));
@@ -167,6 +172,6 @@ function effects(p, change) {
   const many = (n) => `${n} ${n === 1 ? "feature" : "features"}`;
   return h("section", { class: "card", id: "effects" }, h("h2", { class: "mb-2" }, "What this does"),
     p.effects.length === 0 ? h("p", {}, "No feature changes.") : h("ul", {}, p.effects.map((e) => h("li", { class: "py-1" }, h("strong", {}, e.field), ` ${e.said}`, e.count > 0 ? `: ${many(e.count)}` : "", e.told.length > 0 ? h("details", {}, h("summary", {}, "which"), h("ul", {}, e.told.map((t) => h("li", {}, `${t.caption || t.feature}: “${t.value}”`)))) : null))),
-    p.uses.length > 0 ? h("p", { class: "told mt-2" }, p.uses.join("; ") + ". Its questions keep their answers on the visit then.") : null,
+    p.uses.length > 0 ? h("p", { class: "told mt-2" }, p.uses.join("; ") + ". A question whose field goes keeps its answers on the visit then; a look without its field draws all features as everything else.") : null,
     h("p", { class: "mt-3" }, h("button", { type: "button", class: "main", id: "fields-change", onclick: change }, "Change the fields")), h("p", { class: "quiet mt-1" }, "It can be taken back in the layer's history."));
 }

@@ -42,8 +42,7 @@ export async function lookPage(box) {
   const back = [];
 
   const map = maps.makeMap(target);
-  const extent = box.dataset.extent.split(",").map(Number);
-  if (extent.length === 4) maps.show(map, maps.ofDegrees(extent));
+  maps.showText(map, box.dataset.extent);
   let ready = false;
   await withBasemaps(map, project, (b) => {
     ground = b.ground;

@@ -135,6 +135,12 @@ export function show(map, extent, padding = 40) {
   if (extent && extent.every(Number.isFinite)) map.getView().fit(extent, { padding: [padding, padding, padding, padding], maxZoom: 17 });
 }
 
+/** Shows an extent as pages carry it, "west,south,east,north" in degrees; without one the map stays where it is. */
+export function showText(map, text) {
+  const extent = (text ?? "").split(",").map(Number);
+  if (text && extent.length === 4) show(map, ofDegrees(extent));
+}
+
 export const inDegrees = (extent) => transformExtent(extent, "EPSG:3857", "EPSG:4326");
 export const ofDegrees = (extent) => transformExtent(extent, "EPSG:4326", "EPSG:3857");
 export { fromLonLat, toLonLat, Point, Feature, VectorLayer, VectorSource, Style, Stroke, Fill, CircleStyle };

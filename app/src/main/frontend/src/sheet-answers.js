@@ -4,6 +4,9 @@ import { h } from "./dom.js";
 /** Kinds in which people type, so that their box must not be drawn anew while they do. */
 export const TYPED = ["text", "long_text", "whole", "decimal", "counter", "duration", "tag", "link", "time"];
 
+/** Kinds that are answered by a tap, so that an answer can only be taken away by an act of its own. */
+export const TAPPED = ["yes_no", "choice", "grade", "choices", "ranked"];
+
 /** The answer's nodes; `set` takes the new value, `focus` the element that is to be found again. */
 export function answerNodes(q, id, { set, focus, act }) {
   const unit = unitOf(q);
@@ -13,18 +16,18 @@ export function answerNodes(q, id, { set, focus, act }) {
   if (q.fixed) return [h("output", { class: "q-fixed", id }, q.shown || "—")];
   switch (q.type) {
     case "yes_no":
-      return [choices(q, id, [["true", "Yes"], ["false", "No"]], (c) => String(q.value) === c, (c, on) => set(on ? null : c === "true"))];
+      return [choices(q, id, [["true", "Yes"], ["false", "No"]], (c) => String(q.value) === c, act)];
     case "choice":
     case "grade":
       if (q.as === "list" || (q.codes.length > 8 && !q.as)) return [focus(select(q, id, set))];
-      return [choices(q, id, codes(q), (c) => String(q.value) === c, (c, on) => set(on ? null : c))];
+      return [choices(q, id, codes(q), (c) => String(q.value) === c, act)];
     case "choices": {
       const chosen = list(q);
-      return [choices(q, id, codes(q), (c) => chosen.includes(c), (c, on) => set(on ? chosen.filter((x) => x !== c) : [...chosen, c]))];
+      return [choices(q, id, codes(q), (c) => chosen.includes(c), act)];
     }
     case "ranked": {
       const ranks = list(q);
-      return [choices(q, id, codes(q), (c) => ranks.includes(c), (c, on) => set(on ? ranks.filter((x) => x !== c) : [...ranks, c]), (c) => (ranks.includes(c) ? `${ranks.indexOf(c) + 1}. ` : ""))];
+      return [choices(q, id, codes(q), (c) => ranks.includes(c), act, (c) => (ranks.includes(c) ? `${ranks.indexOf(c) + 1}. ` : ""))];
     }
     case "counter":
       return counter(q, id, set, focus);
@@ -82,9 +85,9 @@ function misfit(q) {
   return q.value && !/^\d{4}-\d{2}-\d{2}$/.test(q.value) ? h("span", { class: "code" }, q.shown) : "";
 }
 
-function choices(q, id, all, isOn, toggle, before = () => "") {
+function choices(q, id, all, isOn, act, before = () => "") {
   return h("div", { class: q.as === "side by side" || q.type === "grade" ? "choices in-line" : q.as === "compact" ? "choices compact" : "choices", role: "group", "aria-labelledby": id + "-label", id },
-    all.map(([code, label]) => h("button", { type: "button", class: "choice", "data-code": code, "aria-pressed": String(isOn(code)), onclick: () => toggle(code, isOn(code)) }, before(code) + label)));
+    all.map(([code, label]) => h("button", { type: "button", class: "choice", "data-code": code, "aria-pressed": String(isOn(code)), onclick: () => act.tap(q.name, code, q.row, Array.isArray(q.value) && q.confirmed && isOn(code) ? label : "") }, before(code) + label)));
 }
 
 function select(q, id, set) {

@@ -1,17 +1,26 @@
 // Draws a sheet from the engine's view. One module for the desk and the day book. It decides nothing: what is asked, wrong or
 // missing comes in with the view; what people do goes out through `act`.
 import { h, svg } from "./dom.js";
-import { answerNodes, TYPED } from "./sheet-answers.js";
+import { answerNodes, TAPPED, TYPED } from "./sheet-answers.js";
 
 const NEED = { needed: "needed", wanted: "wanted", free: "" };
 
 /**
  * A sheet in an element.
- * act: { set(name, value, row), confirm(name, row), takeOffer(name, row), confirmSection(index), confirmSoft(key), addRow(list), removeRow(row), markRow(row, state),
+ * act: { set(name, value, row), tap(name, code, row), putBack(), confirm(name, row), takeOffer(name, row), confirmSection(index), confirmSoft(key), addRow(list), removeRow(row), markRow(row, state),
  *   addPhoto(name, file, row), removePhoto(name, id, row), photo(id) → {url, note} }; a row is undefined outside of lists.
  */
-export function makeSheet(root, act) {
+export function makeSheet(root, deeds) {
   const drawn = new Map();
+  /** The answer that was taken away last, until anything else is done. */
+  let taken = null;
+  const after = (told, deed) => (...args) => {
+    taken = told(...args);
+    return deed(...args);
+  };
+  const act = Object.fromEntries(Object.entries(deeds).map(([name, deed]) => [name, name === "photo" ? deed : after(() => null, deed)]));
+  act.tap = after((name, code, row, away) => (away ? { key: keyOf({ name, row }), shown: away } : null), deeds.tap);
+  const takeAway = (q) => after(() => ({ key: keyOf(q), shown: q.shown }), deeds.set)(q.name, null, q.row);
   root.classList.add("sheet");
 
   function draw(view, { page } = {}) {
@@ -96,6 +105,9 @@ export function makeSheet(root, act) {
       const open = !q.confirmed && !q.fixed;
       out.push(h("p", { class: "q-from" }, h("span", {}, q.from + (q.confirmed && !q.fixed ? ", confirmed" : "")), open && h("button", { type: "button", class: "plain", "data-same": q.name, onclick: () => act.confirm(q.name, q.row) }, "Same")));
     }
+    if (TAPPED.includes(q.type) && !q.fixed && q.value !== null && q.value.length !== 0)
+      out.push(h("p", { class: "q-from" }, h("button", { type: "button", class: "plain", "data-take-away": q.name, onclick: () => takeAway(q) }, "Take the answer away")));
+    if (taken?.key === keyOf(q)) out.push(h("p", { class: "q-from", role: "status" }, h("span", {}, `“${taken.shown}” was taken away.`), h("button", { type: "button", class: "plain", "data-put-back": q.name, onclick: () => act.putBack() }, "Put it back")));
     if (q.was) out.push(h("p", { class: "q-from" }, "was ", h("span", { class: "q-was" }, q.was)));
     if (q.offer) out.push(h("p", { class: "q-from" }, h("span", {}, `${q.offer.from} now: ${q.offer.shown}`), act.takeOffer && h("button", { type: "button", class: "plain", onclick: () => act.takeOffer(q.name, q.row) }, "Use the new one")));
     if (q.note) out.push(h("p", { class: "q-from" }, q.note));
@@ -132,6 +144,8 @@ function group(points) {
 export function answering(visit, change) {
   return {
     set: (name, v, row = "") => change(() => visit.setIn(name, row, JSON.stringify(v))),
+    tap: (name, code, row = "") => change(() => visit.tap(name, row, code)),
+    putBack: () => change(() => visit.undo()),
     confirm: (name, row = "") => change(() => visit.confirmIn(name, row)),
     takeOffer: (name, row = "") => change(() => visit.takeOffer(name, row)),
     confirmSection: (i) => change(() => visit.confirmSection(i)),

@@ -1,5 +1,6 @@
 // The page of an open stop: the sheet by pages, the open points on each, photos, saving.
 import { h } from "./dom.js";
+import { loadEngine } from "./engine.js";
 import { currentFix, watchPosition } from "./fix.js";
 import { metres } from "./format.js";
 import { answering, makeSheet, openWords, pointMark, trail } from "./sheet.js";
@@ -12,6 +13,7 @@ import { symbol } from "./symbols.js";
  */
 export async function stopPage({ root, visit, release, leave }) {
   let page = 0;
+  const engine = await loadEngine();
   let timer = 0;
   const urls = new Map();
   const notes = new Map();
@@ -96,7 +98,7 @@ export async function stopPage({ root, visit, release, leave }) {
 
   function drawPlace(view) {
     const fix = currentFix();
-    const away = fix && view.place ? ` You stand ${metres(flat(fix, view.place))} from it.` : "";
+    const away = fix && view.place ? ` You stand ${metres(JSON.parse(engine.shape(JSON.stringify({ op: "distance", geometry: { type: "Point", coordinates: [view.place.lon, view.place.lat] }, lon: fix.lon, lat: fix.lat }))).distanceM)} from it.` : "";
     place.replaceChildren(h("p", {}, h("strong", {}, "Place "), view.place ? `${view.place.lat.toFixed(5)}°, ${view.place.lon.toFixed(5)}°.` : "none yet.", away),
       fix ? h("button", { type: "button", class: "plain", id: "move-here", onclick: () => change(() => visit.open.moveTo(fix.lon, fix.lat)) }, `Move it to where I stand (±${Math.round(fix.accuracy)} m)`) : "");
   }
@@ -160,12 +162,6 @@ export async function stopPage({ root, visit, release, leave }) {
 
   draw();
   return watchPosition(() => drawPlace(visit.view()));
-}
-
-/** Metres between two near positions, for telling people how far they stand; recorded distances come from the engine. */
-function flat(a, b) {
-  const k = Math.PI / 180;
-  return 6371000 * Math.hypot((a.lon - b.lon) * k * Math.cos(a.lat * k), (a.lat - b.lat) * k);
 }
 
 function swipe(element, turn) {

@@ -206,7 +206,8 @@ class LayersTest extends ServerTest {
             -1,
             Start.NOTHING,
             "",
-            Optional.of(from));
+            Optional.of(from),
+            false);
     UUID sightings =
         making.make(
             project(),
@@ -321,7 +322,8 @@ class LayersTest extends ServerTest {
                     send("/api/p/ostrey/codes", "{\"text\":\"Good\\nBad\",\"codes\":\"NUMBERS\"}")
                         .getContentAsString(StandardCharsets.UTF_8))
                 .toString())
-        .isEqualTo("[{\"code\":\"1\",\"label\":\"Good\"},{\"code\":\"2\",\"label\":\"Bad\"}]");
+        .isEqualTo(
+            "{\"codes\":[{\"code\":\"1\",\"label\":\"Good\"},{\"code\":\"2\",\"label\":\"Bad\"}],\"told\":[]}");
     UUID id =
         layers.list(project()).stream()
             .filter(l -> l.name().equals("Control structures"))
@@ -347,7 +349,7 @@ class LayersTest extends ServerTest {
                   .andReturn()
                   .getResponse()
                   .getStatus())
-          .isIn(404, 302);
+          .isIn(404, 302, 400);
   }
 
   @Test

@@ -130,7 +130,9 @@ class RacesTest extends DeviceTest {
                       "spelling",
                       from,
                       "good",
-                      to));
+                      to,
+                      "seen",
+                      String.valueOf(layers.byId(id).revision())));
       assertThat(statuses).as("try %d", i).allMatch(s -> s == 302 || s == 409);
     }
   }

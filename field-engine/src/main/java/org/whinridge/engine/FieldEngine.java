@@ -152,6 +152,12 @@ public final class FieldEngine {
     return ShapeBorder.run(object(json)).toString();
   }
 
+  /** Checks what is typed into a layer's fields: see {@link FieldBorder}. */
+  @JSExport
+  public static String fields(String json) {
+    return FieldBorder.run(object(json)).toString();
+  }
+
   /**
    * A look made ready for a schema. A look that can't be read is the plain one of the layer's kind.
    */
@@ -297,6 +303,12 @@ public final class FieldEngine {
       ValueType type =
           form.form().question(name).map(q -> q.valueType(form.schema())).orElse(ValueType.TEXT);
       return filling.set(name, row, ValueJson.read(Json.parse(json), type));
+    }
+
+    /** Taps a code of a choice; false when nothing changed. */
+    @JSExport
+    public boolean tap(String name, String row, String code) {
+      return filling.tap(name, row, code);
     }
 
     /** Confirms a prefilled answer of a row. */

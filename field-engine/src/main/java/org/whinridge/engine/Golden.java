@@ -119,6 +119,8 @@ public final class Golden {
             .orElse("text only");
       case "shape":
         return ShapeBorder.run(object(input)).toString();
+      case "fields":
+        return FieldBorder.run(object(input)).toString();
       case "draw":
         return GoldenLooks.draw(object(input));
       case "rename":

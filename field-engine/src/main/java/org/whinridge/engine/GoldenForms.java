@@ -116,6 +116,9 @@ final class GoldenForms {
             form.form().question(name).map(q -> q.valueType(form.schema())).orElse(ValueType.TEXT);
         f.set(name, row, ValueJson.read(a.get(2), type));
         break;
+      case "tap":
+        f.tap(name, row, a.get(2).asString());
+        break;
       case "confirm":
         f.confirm(name);
         break;

@@ -12,6 +12,7 @@ import org.whinridge.core.layer.GeometryKind;
 import org.whinridge.core.place.CoordinateSystem;
 import org.whinridge.core.place.Geodesy;
 import org.whinridge.core.place.GeometryJson;
+import org.whinridge.core.place.PlaneNearest;
 import org.whinridge.core.place.Reshaping;
 import org.whinridge.core.place.TypedPlace;
 import org.whinridge.core.value.Numbers;
@@ -31,6 +32,8 @@ final class ShapeBorder {
     if (g.isEmpty()) return new JsonObject();
     Coordinate at = new Coordinate(o.getDouble("lon", 0), o.getDouble("lat", 0));
     return switch (o.getString("op", "")) {
+      case "distance" ->
+          new JsonObject().add("distanceM", Numbers.round(PlaneNearest.distanceM(g.get(), at), 2));
       case "measure" -> measure(g.get(), o.getString("kind", ""));
       case "split" -> Reshaping.split(g.get(), at).map(ShapeBorder::two).orElse(new JsonObject());
       case "less" -> one(Reshaping.withoutPart(g.get(), at));

@@ -6,6 +6,7 @@ import java.io.IOException;
 import java.io.InputStream;
 import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -15,6 +16,7 @@ import org.locationtech.jts.geom.Geometry;
 import org.springframework.scheduling.annotation.Scheduled;
 import org.springframework.stereotype.Service;
 import org.springframework.util.MultiValueMap;
+import org.whinridge.app.layer.Layer;
 import org.whinridge.app.layer.LayerChanges;
 import org.whinridge.app.layer.Layers;
 import org.whinridge.app.shell.Jobs;
@@ -71,8 +73,12 @@ class BringIn {
     volatile Found found;
     volatile List<Choice> choices = List.of();
     volatile List<Updating.Plan> plans = List.of();
+    volatile Map<UUID, Long> planned = Map.of();
     volatile List<Importing.Outcome> outcomes = List.of();
     volatile String problem = "";
+
+    /** Whether a file arrived since the others were looked through. */
+    volatile boolean more;
 
     public Found found() {
       return found;
@@ -106,10 +112,18 @@ class BringIn {
 
   void add(UUID project, UUID id, String name, UUID upload, Path file) throws IOException {
     incoming.add(incoming.home(project, id), name, upload, file);
+    lookAgain(id);
   }
 
   void add(UUID project, UUID id, String name, InputStream in) throws IOException {
     incoming.add(incoming.home(project, id), name, in);
+    lookAgain(id);
+  }
+
+  /** A file that arrives after the others were looked through is looked at with them. */
+  private void lookAgain(UUID id) {
+    Lot lot = lots.get(id);
+    if (lot != null) lot.more = true;
   }
 
   /** Checks that a lot belongs to the project. */
@@ -120,10 +134,10 @@ class BringIn {
   /** Looks through the files, in the background. */
   void look(UUID project, UUID id) throws IOException {
     Path home = incoming.home(project, id);
-    if (incoming.files(home).isEmpty()) {
-      incoming.drop(home);
-      throw Refusal.refused("No file was chosen. Choose files, a folder or a zip archive.");
-    }
+    // an upload may still be under way: what came of it so far is kept
+    if (incoming.files(home).isEmpty())
+      throw Refusal.refused(
+          "No file of these has arrived whole yet. Wait on the page that sends them, or choose files, a folder or a zip archive.");
     Lot lot = new Lot();
     lots.put(id, lot);
     jobs.forget(id);
@@ -149,6 +163,10 @@ class BringIn {
         lot.problem =
             "The server stopped while this was being imported. Nothing of it was kept; the files are still here, import them again.";
       incoming.mark(home, "");
+    }
+    if (lot.more && lot.choices.isEmpty() && jobs.find(id).filter(j -> !j.isOver()).isEmpty()) {
+      look(project, id);
+      lot = lots.get(id);
     }
     Optional<Jobs.Job> job = jobs.find(id);
     String problem = lot.problem;
@@ -206,6 +224,9 @@ class BringIn {
     Lot lot = found(project, id);
     if (lot.plans.isEmpty())
       throw Refusal.conflict("There is nothing planned for these files. Decide again.");
+    Map<UUID, Long> planned = new LinkedHashMap<>();
+    lot.plans.forEach(p -> planned.put(p.layer(), p.revision()));
+    lot.planned = planned;
     lot.plans = List.of();
     carryOut(project, id, lot, person);
   }
@@ -224,7 +245,7 @@ class BringIn {
         job -> {
           try {
             List<Importing.Outcome> out = new ArrayList<>();
-            for (Choice c : lot.choices) out.add(one(project, c, person, job, out));
+            for (Choice c : lot.choices) out.add(one(project, c, lot, person, job, out));
             lot.outcomes = out;
             incoming.mark(
                 home,
@@ -242,14 +263,13 @@ class BringIn {
 
   /** One part of several; when it fails, those before it are taken back: all or nothing. */
   private Importing.Outcome one(
-      UUID project, Choice c, String person, Jobs.Job job, List<Importing.Outcome> before)
+      UUID project, Choice c, Lot lot, String person, Jobs.Job job, List<Importing.Outcome> before)
       throws Exception {
     try {
       return said(
           () ->
               switch (c.target()) {
-                case "update" ->
-                    updating.update(c, layers.get(project, c.into().orElseThrow()), person, job);
+                case "update" -> updating.update(c, planned(lot, project, c, before), person, job);
                 case "visits" ->
                     visitImport.asVisits(
                         c, layers.get(project, c.into().orElseThrow()), person, job);
@@ -259,6 +279,16 @@ class BringIn {
       for (Importing.Outcome o : before) o.act().ifPresent(a -> undo(o, a, person));
       throw e;
     }
+  }
+
+  /**
+   * The layer of an update as the plan saw it; parts of these files before this one may have
+   * changed it.
+   */
+  private Layer planned(Lot lot, UUID project, Choice c, List<Importing.Outcome> before) {
+    Layer now = layers.get(project, c.into().orElseThrow());
+    boolean own = before.stream().anyMatch(o -> o.layer().equals(now.id()));
+    return own ? now : now.asSeen(lot.planned.getOrDefault(now.id(), now.revision()));
   }
 
   private interface Step<T> {

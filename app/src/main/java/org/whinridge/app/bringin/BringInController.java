@@ -22,8 +22,9 @@ import org.whinridge.app.layer.Layers;
 import org.whinridge.app.project.DeskPage;
 import org.whinridge.app.project.Project;
 import org.whinridge.app.shell.Refusal;
-import org.whinridge.core.layer.Field;
 import org.whinridge.core.layer.FieldType;
+import org.whinridge.core.layer.Schema;
+import org.whinridge.core.profile.ColumnMatch;
 import org.whinridge.core.profile.Survey;
 
 /** The pages of bringing in: choose, report, plan, result. */
@@ -142,14 +143,20 @@ class BringInController {
       into.put(part.index(), layer.get());
       targets.put(
           part.index(), "visits".equals(query.get("target" + part.index())) ? "visits" : "update");
-      mapping.put(part.index(), mapping(part, layer.get()));
-      keys.put(part.index(), key(part, layer.get(), mapping.get(part.index())));
+      Schema schema = layer.get().schema();
+      Map<String, String> fields = ColumnMatch.fields(names(part.columns()), schema);
+      mapping.put(part.index(), fields);
+      keys.put(part.index(), ColumnMatch.key(fields, names(part.keys()), schema));
     }
     model.addAttribute("into", into);
     model.addAttribute("targets", targets);
     model.addAttribute("mapping", mapping);
     model.addAttribute("keys", keys);
     model.addAttribute("names", names);
+  }
+
+  private static List<String> names(List<Survey.Column> columns) {
+    return columns.stream().map(Survey.Column::source).toList();
   }
 
   private static String freeName(String title, List<Layer> all, Map<Integer, String> others) {
@@ -160,32 +167,6 @@ class BringInController {
 
   private static boolean taken(String name, List<Layer> all, Map<Integer, String> others) {
     return others.containsValue(name) || all.stream().anyMatch(l -> l.name().equals(name));
-  }
-
-  /** The field of the layer that each column goes into by its name or label; "" for none. */
-  private static Map<String, String> mapping(Found.Part part, Layer layer) {
-    Map<String, String> out = new LinkedHashMap<>();
-    for (Survey.Column c : part.columns()) {
-      String name = Field.nameFrom(c.source());
-      String hit = "";
-      for (Field f : layer.schema().fields())
-        if (f.name().equalsIgnoreCase(name)
-            || f.label().equalsIgnoreCase(c.source())
-            || f.name().length() > 10 && name.length() == 10 && f.name().startsWith(name)) {
-          hit = f.name();
-          break;
-        }
-      out.put(c.source(), out.containsValue(hit) ? "" : hit);
-    }
-    return out;
-  }
-
-  private static String key(Found.Part part, Layer layer, Map<String, String> mapping) {
-    String tag = layer.schema().tagField();
-    for (Map.Entry<String, String> e : mapping.entrySet())
-      if (!tag.isEmpty() && e.getValue().equals(tag)) return e.getKey();
-    for (Survey.Column c : part.keys()) if (!mapping.get(c.source()).isEmpty()) return c.source();
-    return "";
   }
 
   @PostMapping("/p/{project}/layers/bring-in/{id}")

@@ -19,14 +19,12 @@ import org.whinridge.core.layer.Feature;
 import org.whinridge.core.layer.Field;
 import org.whinridge.core.layer.GeometryKind;
 import org.whinridge.core.layer.Schema;
+import org.whinridge.core.profile.ColumnMatch;
 import org.whinridge.core.value.Value;
 
 /** Imports what was decided as new layers, and checks decisions of all kinds. */
 @Component
 class Importing {
-  private static final List<String> TAGS = List.of("tag", "ref", "asset_id", "code", "barcode");
-  private static final List<String> CAPTIONS =
-      List.of("tag", "ref", "asset_id", "name", "title", "kind", "beat", "code", "photo");
   private final Layers layers;
   private final LayerMaking making;
   private final LayerChanges changes;
@@ -94,7 +92,8 @@ class Importing {
     for (Choice.ColumnChoice k : c.columns())
       if (!isPlaceColumn(c, k)) fields.put(k.column().source(), k.field());
     GeometryKind kind = p.kind() == GeometryKind.TABLE && placed ? kindOf(c) : p.kind();
-    Schema schema = new Schema(kind, List.copyOf(fields.values()), tag(fields), captions(fields));
+    List<Field> all = List.copyOf(fields.values());
+    Schema schema = new Schema(kind, all, ColumnMatch.tag(all), ColumnMatch.captions(all));
     Rows rows = new Rows(c, fields);
     List<PastVisits.PastVisit> pictures = new ArrayList<>();
     int[] count = {0};
@@ -170,20 +169,5 @@ class Importing {
         // told when the row is imported
       }
     return GeometryKind.POINT;
-  }
-
-  private static String tag(Map<String, Field> fields) {
-    return fields.values().stream().map(Field::name).filter(TAGS::contains).findFirst().orElse("");
-  }
-
-  private static List<String> captions(Map<String, Field> fields) {
-    List<String> out =
-        CAPTIONS.stream()
-            .filter(n -> fields.values().stream().anyMatch(f -> f.name().equals(n)))
-            .limit(2)
-            .toList();
-    return !out.isEmpty() || fields.isEmpty()
-        ? out
-        : List.of(fields.values().iterator().next().name());
   }
 }

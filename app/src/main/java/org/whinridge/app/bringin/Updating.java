@@ -1,9 +1,6 @@
 package org.whinridge.app.bringin;
 
 import java.io.IOException;
-import java.time.Instant;
-import java.time.LocalDate;
-import java.time.ZoneOffset;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -16,12 +13,14 @@ import org.whinridge.app.layer.Layer;
 import org.whinridge.app.layer.LayerChanges;
 import org.whinridge.app.layer.Layers;
 import org.whinridge.app.layer.ReadModels;
+import org.whinridge.app.layer.Setting;
 import org.whinridge.app.shell.Ids;
 import org.whinridge.app.shell.Jobs;
-import org.whinridge.app.shell.Refusal;
 import org.whinridge.core.layer.Feature;
 import org.whinridge.core.layer.Field;
 import org.whinridge.core.layer.NewFeature;
+import org.whinridge.core.merge.Merge;
+import org.whinridge.core.place.SamePlace;
 import org.whinridge.core.read.LayerColumns;
 import org.whinridge.core.value.Value;
 import org.whinridge.formats.FileProblem;
@@ -30,12 +29,15 @@ import org.whinridge.formats.FileProblem;
 @Component
 class Updating {
   private static final int MOST_SAMPLES = 40;
-  private static final int TRIES = 3;
+  private static final int MOST_OVER = 10;
   private final ReadModels models;
   private final Layers layers;
   private final LayerChanges changes;
 
-  Updating(ReadModels models, Layers layers, LayerChanges changes) {
+  private final Setting setting;
+
+  Updating(ReadModels models, Layers layers, LayerChanges changes, Setting setting) {
+    this.setting = setting;
     this.models = models;
     this.layers = layers;
     this.changes = changes;
@@ -48,6 +50,7 @@ class Updating {
   record Plan(
       int index,
       UUID layer,
+      long revision,
       String layerName,
       String key,
       int fresh,
@@ -135,7 +138,7 @@ class Updating {
       Value now = columns.column(f.name()).orElseThrow().value(row);
       Value v = r.values().getOrDefault(f.name(), Value.EMPTY);
       if (v.isEmpty() && !c.emptyEmpties()) continue;
-      if (!org.whinridge.core.merge.Merge.same(now, v, 8)) out.put(f.name(), v);
+      if (!Merge.same(now, v, SamePlace.DECIMALS)) out.put(f.name(), v);
     }
     return out;
   }
@@ -143,9 +146,26 @@ class Updating {
   private static Optional<Geometry> moved(Choice c, LayerColumns columns, int row, Rows.Row r) {
     if (!c.place() || r.geometry().isEmpty()) return Optional.empty();
     Optional<Geometry> now = columns.geometry(row);
-    return now.isPresent() && now.get().equalsExact(r.geometry().get(), 1e-8)
+    return now.isPresent() && SamePlace.of(now.get(), r.geometry().get(), SamePlace.DECIMALS)
         ? Optional.empty()
         : r.geometry();
+  }
+
+  private static void overwritten(List<Sample> over, List<String> notes) {
+    List<Sample> had = over.stream().filter(s -> !s.before.isEmpty()).limit(MOST_OVER).toList();
+    for (Sample s : had)
+      notes.add(
+          "“"
+              + s.caption
+              + "”: "
+              + s.field
+              + " was “"
+              + s.before
+              + "”, is "
+              + (s.after.isEmpty() ? "empty" : "“" + s.after + "”")
+              + ".");
+    if (had.size() == MOST_OVER)
+      notes.add("What else was overwritten stands in the layer's history, feature by feature.");
   }
 
   /** Counts what an update would do; changes nothing. */
@@ -179,6 +199,7 @@ class Updating {
     return new Plan(
         c.part().index(),
         layer.id(),
+        layer.revision(),
         layer.name(),
         c.key(),
         n[0],
@@ -216,47 +237,31 @@ class Updating {
       samples.add(new Sample(caption, "Place", "", "moved"));
   }
 
-  /** The layer was changed between looking at it and locking it. */
-  private static final class Moved extends Exception {
-    private static final long serialVersionUID = 1;
-  }
-
   /**
-   * Writes an update: changed features, new ones, and, if so decided, takes missing ones away. What
-   * differs is found beside a model of the layer; under the lock the layer must still be of that
-   * model's revision, else it is looked at again.
+   * Writes an update as it was planned: changed features, new ones, and, if so decided, takes
+   * missing ones away. When the layer has changed since it was planned, the plan has grown old and
+   * is refused with what changed.
+   *
+   * @param planned the layer at the revision of the plan
    */
   Importing.Outcome update(Choice c, Layer planned, String person, Jobs.Job job) throws Exception {
-    for (int i = 1; ; i++)
-      try {
-        Layer now = layers.get(planned.projectId(), planned.id());
-        if (!now.schema().equals(planned.schema()))
-          throw Refusal.conflict(
-              "Somebody changed the fields of “"
-                  + now.name()
-                  + "” meanwhile. Look at the file again; nothing was imported.");
-        return update(c, now, models.of(now), person, job);
-      } catch (Moved e) {
-        if (i == TRIES)
-          throw Refusal.conflict(
-              "“"
-                  + planned.name()
-                  + "” is being changed all the time just now. Nothing was imported; try again when the others are done.");
-      }
+    Layer now = layers.get(planned.projectId(), planned.id());
+    if (now.revision() != planned.revision()) throw changes.grownOld(planned, now.revision());
+    return update(c, now, models.of(now), person, job);
   }
 
   private Importing.Outcome update(
       Choice c, Layer layer, LayerColumns columns, String person, Jobs.Job job) throws Exception {
     List<String> notes = new ArrayList<>();
-    Instant now = Layers.now();
+    List<Sample> over = new ArrayList<>();
+    NewFeature.Setting now = setting.now(layer.projectId());
     LayerChanges.Done done =
-        changes.write(
+        changes.writeAsShown(
             layer,
             "import",
             "update from " + c.part().source().name(),
             person,
             batch -> {
-              if (batch.revision() != layer.revision()) throw new Moved();
               Tally t =
                   match(
                       c,
@@ -270,10 +275,11 @@ class Updating {
                               NewFeature.begun(
                                   new Feature(Ids.next().toString(), place, r.values(), 1),
                                   layer.schema(),
-                                  LocalDate.ofInstant(now, ZoneOffset.UTC),
                                   now));
-                        else if (!differs.isEmpty() || place.isPresent())
+                        else if (!differs.isEmpty() || place.isPresent()) {
+                          sample(layer, columns, row, differs, place, over);
                           batch.set(UUID.fromString(columns.id(row)), differs, place);
+                        }
                       });
               if (c.removeMissing())
                 for (int row = 0; row < columns.rows(); row++)
@@ -281,6 +287,7 @@ class Updating {
               notes.clear();
               notes.addAll(t.notes);
             });
+    overwritten(over, notes);
     String said =
         done.changed()
             + " features changed, "

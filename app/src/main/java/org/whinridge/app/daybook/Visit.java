@@ -31,4 +31,9 @@ public record Visit(
     String state,
     String reason,
     Optional<Instant> decidedAt,
-    Optional<String> decidedBy) {}
+    Optional<String> decidedBy) {
+  /** Whether it is a past visit that came in a file, and not from a device. */
+  public boolean cameInAFile() {
+    return edition == 0;
+  }
+}

@@ -19,6 +19,7 @@ import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.servlet.mvc.support.RedirectAttributes;
 import org.whinridge.app.layer.Layer;
+import org.whinridge.app.layer.LayerQueries;
 import org.whinridge.app.layer.Layers;
 import org.whinridge.app.project.DeskPage;
 import org.whinridge.app.project.Project;
@@ -26,7 +27,7 @@ import org.whinridge.app.project.Projects;
 import org.whinridge.app.shell.Refusal;
 import org.whinridge.core.form.FormProblem;
 import org.whinridge.core.layer.Feature;
-import org.whinridge.core.layer.GeometryKind;
+import org.whinridge.core.prefill.LookUp;
 
 @Controller
 class FormController {
@@ -36,7 +37,11 @@ class FormController {
   private final Forms forms;
   private final Layers layers;
 
-  FormController(DeskPage desk, Projects projects, Forms forms, Layers layers) {
+  private final LayerQueries queries;
+
+  FormController(
+      DeskPage desk, Projects projects, Forms forms, Layers layers, LayerQueries queries) {
+    this.queries = queries;
     this.desk = desk;
     this.projects = projects;
     this.forms = forms;
@@ -79,24 +84,26 @@ class FormController {
     Project p = projects.byKey(project);
     FormDraft draft = forms.get(p.id(), id);
     Layer layer = layers.byId(draft.layerId());
-    JsonArray proof = new JsonArray();
-    for (Feature f : layers.first(layer, MOST_PROOF_FEATURES))
-      proof.add(f.json(layer.schema()).add("caption", layer.schema().caption(f.values())));
     JsonArray lookups = new JsonArray();
     for (Layer l : layers.list(p.id()))
-      if (l.schema().kind() == GeometryKind.POLYGON && !l.id().equals(layer.id()))
-        lookups.add(
-            new JsonObject()
-                .add("id", l.id().toString())
-                .add("name", l.name())
-                .add("schema", l.schema().json()));
+      if (!l.id().equals(layer.id()))
+        LookUp.usual(l.id().toString(), l.name(), l.schema().kind())
+            .ifPresent(
+                lookUp ->
+                    lookups.add(
+                        new JsonObject()
+                            .add("id", l.id().toString())
+                            .add("name", l.name())
+                            .add("lookUp", lookUp.json())
+                            .add("schema", l.schema().json())));
     return ResponseEntity.ok(
         state(draft)
             .add("schema", layer.schema().json())
             .add(
                 "layer",
                 new JsonObject().add("id", layer.id().toString()).add("name", layer.name()))
-            .add("proof", proof)
+            .add("proof", proof(layer, 0))
+            .add("features", layer.count())
             .add("lookups", lookups)
             .add(
                 "system",
@@ -104,6 +111,28 @@ class FormController {
                     .add("code", p.systemCode())
                     .add("definition", p.systemDefinition()))
             .toString());
+  }
+
+  /**
+   * More features to fill the form with, in the layer's order.
+   *
+   * @param from how many stand before the first one
+   */
+  @GetMapping(
+      value = "/api/p/{project}/forms/{id}/proof",
+      produces = MediaType.APPLICATION_JSON_VALUE)
+  ResponseEntity<String> proof(
+      @PathVariable String project, @PathVariable UUID id, @RequestParam int from) {
+    Project p = projects.byKey(project);
+    Layer layer = layers.byId(forms.get(p.id(), id).layerId());
+    return ResponseEntity.ok(proof(layer, from).toString());
+  }
+
+  private JsonArray proof(Layer layer, int from) {
+    JsonArray out = new JsonArray();
+    for (Feature f : queries.inOrder(layer, Math.max(0, from), MOST_PROOF_FEATURES))
+      out.add(f.json(layer.schema()).add("caption", layer.schema().caption(f.values())));
+    return out;
   }
 
   private JsonObject state(FormDraft draft) {

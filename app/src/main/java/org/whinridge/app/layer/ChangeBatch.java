@@ -18,10 +18,12 @@ import org.locationtech.jts.geom.Geometry;
 import org.whinridge.app.shell.Ids;
 import org.whinridge.app.shell.Refusal;
 import org.whinridge.core.layer.Feature;
+import org.whinridge.core.layer.NewFeature;
 import org.whinridge.core.layer.Schema;
 import org.whinridge.core.merge.Merge;
 import org.whinridge.core.merge.Standing;
 import org.whinridge.core.place.GeometryJson;
+import org.whinridge.core.place.SamePlace;
 import org.whinridge.core.value.Value;
 
 /**
@@ -58,6 +60,7 @@ public final class ChangeBatch {
   private Schema schema;
   private final Schema schemaBefore;
   private final java.util.Set<UUID> touched = new LinkedHashSet<>();
+  private final Optional<NewFeature.Setting> setting;
   private UUID takesBack;
   private int changed;
   private int added;
@@ -70,7 +73,9 @@ public final class ChangeBatch {
       String cause,
       String summary,
       String person,
-      Instant at) {
+      Instant at,
+      Optional<NewFeature.Setting> setting) {
+    this.setting = setting;
     this.session = session;
     this.layer = layer;
     this.schema = Schema.read(Json.parse(layer.schema).asObject());
@@ -137,6 +142,11 @@ public final class ChangeBatch {
   /** The schema that values are written by: the new one once {@link #schema} was called. */
   Schema schemaOfValues() {
     return schema;
+  }
+
+  /** What the act does, in words. */
+  String summary() {
+    return head.summary;
   }
 
   /** Says what the act did, when that is only known at its end. */
@@ -289,7 +299,18 @@ public final class ChangeBatch {
         new LinkedHashMap<>(schemaBefore.readValues(Json.parse(e.attrs).asObject()));
     Map<String, Value> before = new LinkedHashMap<>();
     Map<String, Value> after = new LinkedHashMap<>();
-    set.forEach(
+    boolean moves =
+        geometry.isPresent()
+            && (e.geom == null || !SamePlace.of(geometry.get(), e.geom, layer.decimals));
+    Map<String, Value> all = new LinkedHashMap<>(set);
+    if (moves && setting.isPresent()) {
+      Map<String, Value> then = new LinkedHashMap<>(values);
+      then.putAll(set);
+      all.putAll(
+          NewFeature.followed(
+              new Feature(e.id.toString(), geometry, then, e.version), schema, setting.get()));
+    }
+    all.forEach(
         (name, v) -> {
           Value was = values.getOrDefault(name, Value.EMPTY);
           if (was.equals(v)) return;
@@ -300,7 +321,7 @@ public final class ChangeBatch {
         });
     JsonObject beforeJson = schemaBefore.writeValues(before);
     JsonObject afterJson = schema.writeValues(after);
-    if (geometry.isPresent() && (e.geom == null || !geometry.get().equalsExact(e.geom))) {
+    if (moves) {
       beforeJson.add(Merge.GEOMETRY, e.geom == null ? Json.NULL : GeometryJson.write(e.geom));
       afterJson.add(Merge.GEOMETRY, GeometryJson.write(geometry.get()));
       e.geom = geometry.get();

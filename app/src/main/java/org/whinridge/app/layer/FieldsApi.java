@@ -28,6 +28,7 @@ import org.whinridge.core.layer.Schema;
 import org.whinridge.core.layer.SchemaChange;
 import org.whinridge.core.place.GeometryJson;
 import org.whinridge.core.profile.CodeProposal;
+import org.whinridge.core.profile.PastedCodes;
 import org.whinridge.formats.crs.CoordinateSystems;
 
 /** What the editor of fields asks and sends: making layers, changing fields, code lists. */
@@ -180,6 +181,7 @@ class FieldsApi {
         new JsonObject()
             .add("effects", effects)
             .add("uses", uses)
+            .add("seen", layer.revision())
             .add("same", after.equals(layer.schema())));
   }
 
@@ -191,8 +193,13 @@ class FieldsApi {
       @RequestBody String body,
       Principal person) {
     Layer layer = layers.get(projects.byKey(project).id(), id);
+    JsonObject sent = parsed(body);
+    JsonValue seen = sent.get("seen");
+    if (seen == null || !seen.isNumber())
+      throw Refusal.refused("Look first at what this does. Nothing was changed.");
     LayerChanges.Done d =
-        fields.change(layer, schema(parsed(body).get("schema")), person.getName());
+        fields.changeAsShown(
+            layer.asSeen(seen.asLong()), schema(sent.get("schema")), person.getName());
     return json(new JsonObject().add("changed", d.changed()).add("act", d.group().toString()));
   }
 
@@ -209,7 +216,11 @@ class FieldsApi {
     projects.byKey(project);
     JsonObject o = parsed(body);
     CodeProposal how = CodeProposal.valueOf(o.getString("codes", "SAME"));
-    return json(Code.write(how.pasted(o.getString("text", ""))));
+    PastedCodes got = PastedCodes.read(o.getString("text", ""), how, Code.read(o.get("there")));
+    return json(
+        new JsonObject()
+            .add("codes", Code.write(got.codes()))
+            .add("told", Json.array(got.told().toArray(new String[0]))));
   }
 
   /** Codes out of two columns of a layer, or the values in use of one of its fields. */

@@ -57,10 +57,8 @@ public record Layer(
         lookRevision);
   }
 
-  /** The extent as "west,south,east,north" for pages; "" when there is none. */
-  public String extentText() {
-    return extent
-        .map(e -> e.getMinX() + "," + e.getMinY() + "," + e.getMaxX() + "," + e.getMaxY())
-        .orElse("");
+  /** The layer as somebody saw it who was shown that revision. */
+  public Layer asSeen(long shown) {
+    return at(shown, changedAt);
   }
 }

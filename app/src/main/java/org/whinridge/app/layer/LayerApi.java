@@ -6,9 +6,7 @@ import com.eclipsesource.json.JsonObject;
 import java.security.Principal;
 import java.util.UUID;
 import org.locationtech.jts.geom.Coordinate;
-import org.locationtech.jts.geom.CoordinateFilter;
 import org.locationtech.jts.geom.Envelope;
-import org.locationtech.jts.geom.Geometry;
 import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -21,8 +19,8 @@ import org.whinridge.app.project.Projects;
 import org.whinridge.app.shell.Refusal;
 import org.whinridge.core.layer.Feature;
 import org.whinridge.core.look.Picture;
-import org.whinridge.core.place.GeometryJson;
 import org.whinridge.core.place.LocalPlane;
+import org.whinridge.core.place.PlaneNearest;
 import org.whinridge.core.read.InView;
 import org.whinridge.core.read.LayerColumns;
 import org.whinridge.core.value.Numbers;
@@ -38,8 +36,16 @@ class LayerApi {
   private final Looks looks;
   private final LookTiles tiles;
   private final LayerEditing editing;
+  private final LayerChanges changes;
 
-  LayerApi(Projects projects, Layers layers, Looks looks, LookTiles tiles, LayerEditing editing) {
+  LayerApi(
+      Projects projects,
+      Layers layers,
+      Looks looks,
+      LookTiles tiles,
+      LayerEditing editing,
+      LayerChanges changes) {
+    this.changes = changes;
     this.projects = projects;
     this.layers = layers;
     this.looks = looks;
@@ -152,11 +158,21 @@ class LayerApi {
       @RequestBody String body,
       Principal person) {
     LayerChanges.Done d = editing.write(layer(project, id), body, person.getName());
-    int n = d.added() + d.changed() + d.removed();
+    return ResponseEntity.ok(new JsonObject().add("act", d.group().toString()).toString());
+  }
+
+  /** What became of an act, for a page whose answer was lost. */
+  @GetMapping(
+      value = "/api/p/{project}/layers/{id}/acts/{act}",
+      produces = MediaType.APPLICATION_JSON_VALUE)
+  ResponseEntity<String> act(
+      @PathVariable String project,
+      @PathVariable UUID id,
+      @PathVariable UUID act,
+      Principal person) {
     return ResponseEntity.ok(
         new JsonObject()
-            .add("act", d.group().toString())
-            .add("said", n + (n == 1 ? " change" : " changes"))
+            .add("written", changes.isWritten(layer(project, id), act, person.getName()))
             .toString());
   }
 
@@ -186,7 +202,7 @@ class LayerApi {
               int best = -1;
               double least = metres;
               for (int row : InView.rows(c, box, s.only, MOST_DRAWN)) {
-                double d = distance(c.geometry(row).orElseThrow(), here, plane);
+                double d = PlaneNearest.distanceM(c.geometry(row).orElseThrow(), here);
                 if (d <= least) {
                   least = d;
                   best = row;
@@ -194,14 +210,6 @@ class LayerApi {
               }
               return new JsonObject().add("id", best < 0 ? "" : c.id(best)).toString();
             }));
-  }
-
-  private static double distance(Geometry g, Coordinate here, LocalPlane plane) {
-    Geometry flat = g.copy();
-    flat.apply((CoordinateFilter) k -> k.setCoordinate(new Coordinate(plane.x(k.x), plane.y(k.y))));
-    flat.geometryChanged();
-    return flat.distance(
-        GeometryJson.WGS84.createPoint(new Coordinate(plane.x(here.x), plane.y(here.y))));
   }
 
   /** The layer drawn small; its address has the revision, so that a browser may keep it. */

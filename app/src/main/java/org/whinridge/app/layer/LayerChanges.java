@@ -19,6 +19,7 @@ import org.springframework.transaction.support.TransactionTemplate;
 import org.whinridge.app.shell.Attempts;
 import org.whinridge.app.shell.Refusal;
 import org.whinridge.core.layer.Feature;
+import org.whinridge.core.layer.NewFeature;
 import org.whinridge.core.layer.Schema;
 import org.whinridge.core.merge.Merge;
 import org.whinridge.core.value.Value;
@@ -34,16 +35,20 @@ public class LayerChanges {
   static final String MADE_THE_LAYER = "{\"$layer\":\"none\"}";
   static final String SCHEMA = "$schema";
   static final String REMOVED = "$removed";
+  private static final int MOST_TOLD_SINCE = 3;
   private final Connections connections;
   private final TransactionTemplate transaction;
   private final List<LayerUse> uses;
   private final LayerNews news;
+  private final Setting setting;
 
   LayerChanges(
       Connections connections,
       PlatformTransactionManager manager,
       List<LayerUse> uses,
-      LayerNews news) {
+      LayerNews news,
+      Setting setting) {
+    this.setting = setting;
     this.connections = connections;
     this.transaction = new TransactionTemplate(manager);
     this.uses = uses;
@@ -57,7 +62,7 @@ public class LayerChanges {
   }
 
   /** What an act did. */
-  public record Done(UUID group, int changed, int added, int removed) {}
+  public record Done(UUID group, int changed, int added, int removed, String summary) {}
 
   /**
    * What taking back did.
@@ -78,20 +83,94 @@ public class LayerChanges {
    */
   public Done write(Layer seen, String cause, String summary, String person, Act act)
       throws Exception {
+    return write(seen, UUID.randomUUID(), cause, summary, person, act);
+  }
+
+  /**
+   * As {@link #write(Layer, String, String, String, Act)}, for an act that was shown before it is
+   * done, with its effects counted: when anything on the layer has changed since {@code seen}, it
+   * is refused with what did.
+   */
+  public Done writeAsShown(Layer seen, String cause, String summary, String person, Act act)
+      throws Exception {
+    return write(
+        seen,
+        cause,
+        summary,
+        person,
+        batch -> {
+          if (batch.revision() != seen.revision()) throw grownOld(seen, batch.revision());
+          act.on(batch);
+        });
+  }
+
+  /** Why an act that was shown at a revision is not done any more: with what changed since. */
+  public Refusal grownOld(Layer seen, long now) {
+    int n = (int) Math.max(1, Math.min(MOST_TOLD_SINCE, now - seen.revision()));
+    List<String> since =
+        connections.with(
+            s ->
+                s
+                    .createSelectionQuery(
+                        "from LedgerEntity e where e.layerId = :layer and (e.groupId is null or e.id = e.groupId) order by e.at desc",
+                        LedgerEntity.class)
+                    .setParameter("layer", seen.id())
+                    .setMaxResults(n)
+                    .getResultList()
+                    .stream()
+                    .map(e -> e.summary + " (" + e.person + ")")
+                    .toList());
+    long more = now - seen.revision() - since.size();
+    return Refusal.conflict(
+        "“"
+            + seen.name()
+            + "” has changed since this was shown: "
+            + String.join("; ", since)
+            + (more > 0 ? "; and " + more + " more" : "")
+            + ". Nothing was changed; look at it again.");
+  }
+
+  /**
+   * As {@link #write(Layer, String, String, String, Act)}, under an id that whoever asks has made:
+   * asked again, since the answer was lost, the act is not carried out again.
+   */
+  public Done write(Layer seen, UUID group, String cause, String summary, String person, Act act)
+      throws Exception {
+    NewFeature.Setting now = setting.now(seen.projectId());
     return within(
         seen.id(),
         (s, l, touched) -> {
+          LedgerEntity there = s.get(LedgerEntity.class, group);
+          if (there != null) return again(there, seen, person, touched);
           if (!Schema.read(Json.parse(l.schema).asObject()).equals(seen.schema()))
             throw Refusal.conflict(
                 "Somebody else changed the fields of “"
                     + l.name
                     + "” meanwhile. Look at them again; nothing was changed.");
-          UUID group = UUID.randomUUID();
-          ChangeBatch b = new ChangeBatch(s, l, group, cause, summary, person, Layers.now());
+          ChangeBatch b =
+              new ChangeBatch(s, l, group, cause, summary, person, Layers.now(), Optional.of(now));
           act.on(b);
           b.end();
           touched.by(b);
-          return new Done(group, b.changed(), b.added(), b.removed());
+          return new Done(group, b.changed(), b.added(), b.removed(), b.summary());
+        });
+  }
+
+  private static Done again(LedgerEntity there, Layer seen, String person, Touched touched) {
+    if (!there.id.equals(there.groupId)
+        || !seen.id().equals(there.layerId)
+        || !there.person.equals(person))
+      throw Refusal.conflict("This act has the id of another one. Nothing was changed.");
+    touched.nothing();
+    return new Done(there.id, 0, 0, 0, there.summary);
+  }
+
+  /** Whether an act of a person on a layer was written. */
+  public boolean isWritten(Layer layer, UUID act, String person) {
+    return connections.with(
+        s -> {
+          LedgerEntity e = s.get(LedgerEntity.class, act);
+          return e != null && layer.id().equals(e.layerId) && e.person.equals(person);
         });
   }
 
@@ -103,6 +182,11 @@ public class LayerChanges {
   private static final class Touched {
     private static final int FEW = 500;
     private Set<UUID> ids;
+    private boolean nothing;
+
+    void nothing() {
+      nothing = true;
+    }
 
     void by(ChangeBatch b) {
       ids = b.schemaChanged() || b.touched().size() > FEW ? null : b.touched();
@@ -147,6 +231,7 @@ public class LayerChanges {
       if (l == null) throw Refusal.notFound("layer");
       Touched touched = new Touched();
       T out = step.on(s, l, touched);
+      if (touched.nothing) return out;
       Optional<LayerChanged.Few> few = touched.few(s, l);
       l.revision++;
       s.update(l);
@@ -245,7 +330,8 @@ public class LayerChanges {
             TAKEN_BACK,
             "taken back: " + act.summary,
             person,
-            Layers.now());
+            Layers.now(),
+            Optional.empty());
     JsonObject before = Json.parse(act.beforeValues).asObject();
     JsonObject after = Json.parse(act.afterValues).asObject();
     if (after.get(SCHEMA) != null) {

@@ -46,11 +46,14 @@ class LayerController {
     Layer layer = layers.get(p.id(), id);
     model.addAttribute("title", layer.name());
     model.addAttribute("layer", layer);
+    model.addAttribute("extent", Layers.text(layers.mapExtent(layer)));
     return layer;
   }
 
   @GetMapping("/p/{project}/layers/{id}")
-  String layer(@PathVariable String project, @PathVariable UUID id, Model model) {
+  String layer(
+      @PathVariable String project, @PathVariable UUID id, HttpServletRequest q, Model model) {
+    model.addAttribute("may", q.isUserInRole("coordinator"));
     model.addAttribute("outside", queries.outside(open(project, id, model)));
     return "layer";
   }
@@ -77,8 +80,8 @@ class LayerController {
 
   @GetMapping("/p/{project}/layers/{id}/draw")
   String draw(@PathVariable String project, @PathVariable UUID id, Model model) {
-    model.addAttribute(
-        "captions", LookChoices.captions(open(project, id, model).schema()).toString());
+    Layer layer = open(project, id, model);
+    model.addAttribute("schema", layer.schema().json().toString());
     return "layer-draw";
   }
 

@@ -15,11 +15,14 @@ import org.springframework.stereotype.Service;
 import org.whinridge.app.shell.Refusal;
 import org.whinridge.core.layer.Feature;
 import org.whinridge.core.layer.Field;
+import org.whinridge.core.layer.FieldCheck;
+import org.whinridge.core.layer.GeometryKind;
 import org.whinridge.core.layer.NewFeature;
 import org.whinridge.core.layer.Schema;
 import org.whinridge.core.place.GeometryJson;
 import org.whinridge.core.place.Reshaping;
-import org.whinridge.core.read.Clock;
+import org.whinridge.core.read.LayerColumns;
+import org.whinridge.core.read.UniqueValues;
 import org.whinridge.core.value.Value;
 
 /**
@@ -31,13 +34,22 @@ class LayerEditing {
   /** The most features of one saving. */
   static final int MOST = 500;
 
+  private static final int MOST_TOLD = 5;
+
   /** The longest request, in characters. */
   static final int LONGEST = 20_000_000;
 
+  private static final int TRIES = 3;
   private final LayerChanges changes;
+  private final Layers layers;
+  private final ReadModels models;
+  private final Setting setting;
 
-  LayerEditing(LayerChanges changes) {
+  LayerEditing(LayerChanges changes, Layers layers, ReadModels models, Setting setting) {
     this.changes = changes;
+    this.layers = layers;
+    this.models = models;
+    this.setting = setting;
   }
 
   private record Edit(
@@ -49,18 +61,43 @@ class LayerEditing {
       Optional<Geometry> geometry,
       Optional<UUID> like) {}
 
+  /** The layer was changed between reading its values and locking it. */
+  private static final class Moved extends Exception {
+    private static final long serialVersionUID = 1;
+  }
+
   /**
-   * Writes edits as the page sends them: {edits: [{id, isNew, removed, version, set, geometry}]}.
+   * Writes edits as the page sends them: {act, edits: [{id, isNew, removed, version, set, geometry,
+   * like}]}. {@code act} is an id that the page has made; sent again under the same one, since the
+   * answer was lost, they are written once.
    */
-  LayerChanges.Done write(Layer layer, String body, String person) {
-    List<Edit> edits = read(layer.schema(), body);
+  LayerChanges.Done write(Layer seen, String body, String person) {
+    JsonObject sent = parsed(body);
+    UUID act = act(sent);
+    List<Edit> edits = read(seen.schema(), sent.get("edits"));
     try {
-      return changes.write(
-          layer, "desk", summary(edits), person, batch -> write(layer, edits, batch));
+      for (int i = 1; ; i++)
+        try {
+          Layer layer = layers.byId(seen.id());
+          return changes.write(
+              seen, act, "desk", summary(edits), person, new Writing(layer, edits)::write);
+        } catch (Moved e) {
+          if (i == TRIES) throw Refusal.busy();
+        }
     } catch (RuntimeException e) {
       throw e;
     } catch (Exception e) {
       throw new IllegalStateException("writing failed, nothing was changed", e);
+    }
+  }
+
+  private static UUID act(JsonObject sent) {
+    try {
+      return sent.get("act") == null
+          ? UUID.randomUUID()
+          : UUID.fromString(sent.getString("act", ""));
+    } catch (IllegalArgumentException | UnsupportedOperationException e) {
+      throw Refusal.refused("The id of this act can't be read. Nothing was written.");
     }
   }
 
@@ -70,46 +107,121 @@ class LayerEditing {
     long other = edits.size() - made - gone;
     List<String> parts = new ArrayList<>();
     if (made > 0) parts.add(made + " made");
-    if (other > 0) parts.add(other + " reshaped");
+    if (other > 0) parts.add(other + " changed");
     if (gone > 0) parts.add(gone + " taken away");
-    return "drawn at the desk: " + String.join(", ", parts);
+    return "at the desk: " + String.join(", ", parts);
   }
 
-  private void write(Layer layer, List<Edit> edits, ChangeBatch batch) {
-    List<UUID> read = new ArrayList<>();
-    for (Edit e : edits) {
-      if (!e.isNew) read.add(e.id);
-      e.like.ifPresent(read::add);
-    }
-    Map<String, Feature> now = batch.features(read);
-    for (Edit e : edits) {
-      Feature f = now.get(e.id.toString());
-      if (!e.isNew && (f == null || f.version() != e.version))
-        throw Refusal.conflict(
-            "“"
-                + (f == null ? e.id : layer.schema().caption(f.values()))
-                + "” was "
-                + (f == null ? "taken away" : "changed")
-                + " by somebody else meanwhile. Nothing was written and your drawing is still on this page: undo the change to that feature, or load the page to see theirs.");
-      check(layer.schema(), e, f);
-      if (e.isNew) batch.add(fresh(layer.schema(), e, e.like.map(id -> now.get(id.toString()))));
-      else if (e.removed) batch.remove(e.id);
-      else batch.set(e.id, e.set, e.geometry);
-    }
-  }
+  /** One try of writing, with the layer's values as they were just before its lock. */
+  private final class Writing {
+    private final Layer layer;
+    private final List<Edit> edits;
+    private final NewFeature.Setting now;
+    private final Optional<LayerColumns> columns;
+    private final Map<String, Map<Value, String>> given = new LinkedHashMap<>();
 
-  /**
-   * A new feature; split off another one it has that one's values, but for those that are its
-   * alone.
-   */
-  private static Feature fresh(Schema schema, Edit e, Optional<Feature> like) {
-    Map<String, Value> values = new LinkedHashMap<>();
-    like.ifPresent(f -> values.putAll(NewFeature.splitOff(f, schema)));
-    values.putAll(e.set);
-    values.values().removeIf(Value::isEmpty);
-    Clock clock = LayerQueries.clock();
-    return NewFeature.begun(
-        new Feature(e.id.toString(), e.geometry, values, 1), schema, clock.today(), clock.now());
+    Writing(Layer layer, List<Edit> edits) {
+      this.layer = layer;
+      this.edits = edits;
+      now = setting.now(layer.projectId());
+      // read before the lock: a transaction has one connection, and the model may need it
+      boolean unique = layer.schema().fields().stream().anyMatch(Field::unique);
+      columns = unique ? Optional.of(models.of(layer)) : Optional.empty();
+    }
+
+    void write(ChangeBatch batch) throws Moved {
+      if (columns.isPresent() && batch.revision() != layer.revision()) throw new Moved();
+      List<UUID> read = new ArrayList<>();
+      for (Edit e : edits) {
+        if (!e.isNew) read.add(e.id);
+        e.like.ifPresent(read::add);
+      }
+      Map<String, Feature> there = batch.features(read);
+      for (Edit e : edits) {
+        Feature f = there.get(e.id.toString());
+        if (!e.isNew && (f == null || f.version() != e.version))
+          throw Refusal.conflict(
+              "“"
+                  + (f == null ? e.id : layer.schema().caption(f.values()))
+                  + "” was "
+                  + (f == null ? "taken away" : "changed")
+                  + " by somebody else meanwhile. Nothing was written and your work is still on this page: undo the change to that feature, or load the page to see theirs.");
+        check(layer.schema(), e, f);
+        if (e.isNew) batch.add(fresh(e, e.like.map(id -> there.get(id.toString()))));
+        else if (e.removed) batch.remove(e.id);
+        else {
+          allowed(e, e.set, Optional.of(f));
+          batch.set(e.id, e.set, e.geometry);
+        }
+      }
+    }
+
+    /**
+     * A new feature; split off another one it has that one's values, but for those that are its
+     * alone.
+     */
+    private Feature fresh(Edit e, Optional<Feature> like) {
+      Map<String, Value> inherited =
+          like.map(f -> NewFeature.splitOff(f, layer.schema())).orElse(Map.of());
+      Map<String, Value> values = new LinkedHashMap<>(inherited);
+      values.putAll(e.set);
+      values.values().removeIf(Value::isEmpty);
+      Feature f =
+          NewFeature.begun(
+              new Feature(e.id.toString(), e.geometry, values, 1), layer.schema(), now);
+      Map<String, Value> all = new LinkedHashMap<>();
+      for (Field x : layer.schema().fields()) all.put(x.name(), f.value(x.name()));
+      // what came from the other part stood there already, be it listed or not
+      allowed(e, all, like.map(x -> new Feature(f.id(), Optional.empty(), inherited, 1)));
+      return f;
+    }
+
+    private void allowed(Edit e, Map<String, Value> values, Optional<Feature> before) {
+      Schema schema = layer.schema();
+      List<FieldCheck.Fault> faults = new ArrayList<>(FieldCheck.byHand(schema, e.set));
+      faults.addAll(FieldCheck.of(schema, values, before, (f, v) -> isTaken(e, f, v)));
+      if (faults.isEmpty()) {
+        note(e, values);
+        return;
+      }
+      String caption = schema.caption(e.isNew ? values : before.orElseThrow().values());
+      throw Refusal.refused(
+          (e.isNew
+                  ? caption.isEmpty() ? "A new feature" : "The new feature “" + caption + "”"
+                  : "“" + caption + "”")
+              + " can't be written: "
+              + String.join(
+                  "; ",
+                  faults.stream()
+                      .limit(MOST_TOLD)
+                      .map(x -> schema.field(x.field()).orElseThrow().label() + ": " + x.message())
+                      .toList())
+              + ". Nothing was written; mend it and write again.");
+    }
+
+    private boolean isTaken(Edit e, Field f, Value v) {
+      String by = given.getOrDefault(f.name(), Map.of()).get(v);
+      if (by != null && !by.equals(e.id.toString())) return true;
+      LayerColumns c = columns.orElseThrow();
+      return UniqueValues.taken(
+          c, f, v, row -> c.id(row).equals(e.id.toString()) || leaves(c, row, f));
+    }
+
+    /** Whether a feature gives its value up in this same act. */
+    private boolean leaves(LayerColumns c, int row, Field f) {
+      for (Edit e : edits)
+        if (!e.isNew && e.id.toString().equals(c.id(row)))
+          return e.removed || e.set.containsKey(f.name());
+      return false;
+    }
+
+    private void note(Edit e, Map<String, Value> values) {
+      for (Field f : layer.schema().fields())
+        if (f.unique() && !values.getOrDefault(f.name(), Value.EMPTY).isEmpty())
+          given
+              .computeIfAbsent(f.name(), x -> new LinkedHashMap<>())
+              .put(values.get(f.name()), e.id.toString());
+    }
   }
 
   /** A shape with a fault is refused, unless the feature had one before. */
@@ -134,17 +246,18 @@ class LayerEditing {
               + ". Nothing was written; mend it and write again.");
   }
 
-  private static List<Edit> read(Schema schema, String body) {
+  private static JsonObject parsed(String body) {
     if (body.length() > LONGEST)
       throw Refusal.refused(
           "This is more than can be written at once. Nothing was written; write in parts.");
-    JsonValue v;
     try {
-      v = Json.parse(body);
-    } catch (ParseException e) {
+      return Json.parse(body).asObject();
+    } catch (ParseException | UnsupportedOperationException e) {
       throw Refusal.refused("This is not JSON: " + e.getMessage() + ". Nothing was written.");
     }
-    JsonValue edits = v.isObject() ? v.asObject().get("edits") : null;
+  }
+
+  private static List<Edit> read(Schema schema, JsonValue edits) {
     if (edits == null || !edits.isArray() || edits.asArray().isEmpty())
       throw Refusal.refused("There is nothing to write.");
     if (edits.asArray().size() > MOST)
@@ -185,7 +298,7 @@ class LayerEditing {
               o.get("like") == null || !o.get("like").isString()
                   ? Optional.empty()
                   : Optional.of(UUID.fromString(o.get("like").asString())));
-      if (e.isNew && geometry.isEmpty())
+      if (e.isNew && geometry.isEmpty() && schema.kind() != GeometryKind.TABLE)
         throw Refusal.refused("A new feature has no shape. Nothing was written.");
       return e;
     } catch (IllegalArgumentException | UnsupportedOperationException e) {

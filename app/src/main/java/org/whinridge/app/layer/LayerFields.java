@@ -47,7 +47,7 @@ public class LayerFields implements AfterLayerChange {
   /**
    * What a change would do.
    *
-   * @param uses what is built on fields that go, in words
+   * @param uses what is built on fields that go or change their type, in words
    */
   public record Preview(List<SchemaChange.Effect> effects, List<String> uses) {}
 
@@ -58,7 +58,7 @@ public class LayerFields implements AfterLayerChange {
     for (int row = 0; row < c.rows(); row++) if (c.has(row)) change.see(c.feature(row));
     List<String> built = new ArrayList<>();
     for (Field f : layer.schema().fields())
-      if (after.field(f.name()).isEmpty())
+      if (after.field(f.name()).filter(x -> x.type() == f.type()).isEmpty())
         uses.forEach(
             u ->
                 u.of(layer.id(), f.name())
@@ -76,18 +76,21 @@ public class LayerFields implements AfterLayerChange {
 
   /** Makes the change. */
   public LayerChanges.Done change(Layer layer, Schema after, String person) {
-    return change(layer, after, "fields", "fields changed: " + said(layer.schema(), after), person);
+    return change(
+        layer, after, "fields", "fields changed: " + said(layer.schema(), after), person, false);
+  }
+
+  /** Makes the change as it was shown; refused when the layer has changed since. */
+  public LayerChanges.Done changeAsShown(Layer seen, Schema after, String person) {
+    return change(
+        seen, after, "fields", "fields changed: " + said(seen.schema(), after), person, true);
   }
 
   private LayerChanges.Done change(
-      Layer layer, Schema after, String cause, String summary, String person) {
+      Layer layer, Schema after, String cause, String summary, String person, boolean asShown) {
     SchemaChange change = between(layer, after);
     try {
-      return changes.write(
-          layer,
-          cause,
-          summary,
-          person,
+      LayerChanges.Act act =
           batch -> {
             batch.schema(after);
             batch.each(
@@ -95,7 +98,10 @@ public class LayerFields implements AfterLayerChange {
                   Map<String, Value> set = change.rewrite(f);
                   if (!set.isEmpty()) batch.set(UUID.fromString(f.id()), set, Optional.empty());
                 });
-          });
+          };
+      return asShown
+          ? changes.writeAsShown(layer, cause, summary, person, act)
+          : changes.write(layer, cause, summary, person, act);
     } catch (RuntimeException e) {
       throw e;
     } catch (Exception e) {
@@ -164,7 +170,7 @@ public class LayerFields implements AfterLayerChange {
           new Schema(l.schema().kind(), fields, l.schema().tagField(), l.schema().captionFields());
       if (after.equals(l.schema())) continue;
       try {
-        change(l, after, "in step", "code lists in step with " + source.name(), "Whinridge");
+        change(l, after, "in step", "code lists in step with " + source.name(), "Whinridge", false);
       } catch (Refusal p) {
         LOG.warn(
             "code lists of {} could not follow {}: {}", l.name(), source.name(), p.getMessage());

@@ -8,6 +8,7 @@ import java.util.UUID;
 import java.util.function.Consumer;
 import org.hibernate.SessionFactory;
 import org.hibernate.StatelessSession;
+import org.hibernate.exception.ConstraintViolationException;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.boot.context.event.ApplicationStartedEvent;
@@ -75,11 +76,7 @@ public class LayerMaking {
     String clean = name.strip();
     if (clean.isEmpty() || clean.length() > 120)
       throw Refusal.refused("A layer needs a name of 1 to 120 characters. Nothing was imported.");
-    if (layers.existsByProjectIdAndName(project, clean))
-      throw Refusal.refused(
-          "This project already has a layer called “"
-              + clean
-              + "”. Choose another name; nothing was imported.");
+    if (layers.existsByProjectIdAndName(project, clean)) throw taken(clean);
   }
 
   /**
@@ -97,7 +94,9 @@ public class LayerMaking {
     try (StatelessSession s = sessions.openStatelessSession()) {
       try {
         s.beginTransaction();
-        s.insert(l);
+        insert(s, l);
+        s.getTransaction().commit();
+        s.beginTransaction();
         UUID entry = UUID.randomUUID();
         Batch batch = new Batch(s, l, entry, now, person);
         from.each(f -> batch.add(f, plan.schema()));
@@ -115,6 +114,25 @@ public class LayerMaking {
         throw e;
       }
     }
+  }
+
+  /**
+   * Of two that are made under one name at once the store takes the first; the row is committed at
+   * once, so that the other is told now and does not wait for a million features.
+   */
+  private static void insert(StatelessSession s, LayerEntity l) {
+    try {
+      s.insert(l);
+    } catch (ConstraintViolationException e) {
+      throw taken(l.name);
+    }
+  }
+
+  private static Refusal taken(String name) {
+    return Refusal.refused(
+        "This project already has a layer called “"
+            + name
+            + "”. Choose another name; nothing was imported.");
   }
 
   /** Takes away a layer that did not arrive whole. */

@@ -55,6 +55,12 @@ public class LayerQueries {
     return Arrays.stream(c.near(box)).mapToObj(c::feature).toList();
   }
 
+  /** Features in the layer's order, from the {@code from}th on, at most {@code most}. */
+  public List<Feature> inOrder(Layer layer, int from, int most) {
+    LayerColumns c = models.of(layer);
+    return c.all().stream().skip(from).limit(most).mapToObj(c::feature).toList();
+  }
+
   /** How many features a filter holds for. */
   public int count(Layer layer, LayerFilter filter) {
     return where(layer, filter, (c, rows) -> rows.cardinality());

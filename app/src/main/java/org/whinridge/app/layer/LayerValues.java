@@ -158,7 +158,7 @@ class LayerValues {
   private LayerChanges.Done act(
       Layer layer, String cause, String summary, String person, LayerChanges.Act act) {
     try {
-      return changes.write(layer, cause, summary, person, act);
+      return changes.writeAsShown(layer, cause, summary, person, act);
     } catch (RuntimeException e) {
       throw e;
     } catch (Exception e) {
@@ -244,6 +244,8 @@ class LayerValues {
   LayerChanges.Done split(
       Layer layer, Field field, Split split, List<String> labels, String person) {
     SplitPreview preview = splitPreview(layer, field, split);
+    if (preview.filled() <= preview.unmatched())
+      throw Refusal.refused("None of the values is split by this. Nothing was changed.");
     List<Field> fresh = new ArrayList<>();
     Set<String> names = new LinkedHashSet<>();
     layer.schema().fields().forEach(f -> names.add(f.name()));

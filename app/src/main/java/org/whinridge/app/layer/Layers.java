@@ -24,6 +24,7 @@ import org.whinridge.app.shell.Locks;
 import org.whinridge.app.shell.Refusal;
 import org.whinridge.core.layer.Feature;
 import org.whinridge.core.layer.Field;
+import org.whinridge.core.layer.NewFeature;
 import org.whinridge.core.layer.Schema;
 import org.whinridge.core.merge.Merge;
 import org.whinridge.core.merge.Standing;
@@ -47,6 +48,7 @@ public class Layers {
   private final Connections connections;
   private final Locks locks;
   private final LayerNews news;
+  private final Setting setting;
 
   Layers(
       LayerRepository layers,
@@ -54,7 +56,9 @@ public class Layers {
       LedgerRepository ledger,
       Connections connections,
       Locks locks,
-      LayerNews news) {
+      LayerNews news,
+      Setting setting) {
+    this.setting = setting;
     this.layers = layers;
     this.features = features;
     this.ledger = ledger;
@@ -101,6 +105,27 @@ public class Layers {
     return layers.findByProjectIdAndStateOrderByName(project, HERE).stream()
         .map(Layers::of)
         .toList();
+  }
+
+  /**
+   * What a map of the layer shows first: its features, else the area where it expects them, else
+   * where the project's other layers lie; empty in a project without any.
+   */
+  public Optional<Envelope> mapExtent(Layer layer) {
+    if (layer.extent().isPresent()) return layer.extent();
+    Optional<Envelope> expected =
+        GeometryJson.parse(layer.expectedArea()).map(Geometry::getEnvelopeInternal);
+    if (expected.isPresent()) return expected;
+    Envelope all = new Envelope();
+    for (Layer l : list(layer.projectId())) l.extent().ifPresent(all::expandToInclude);
+    return Optional.of(all).filter(e -> !e.isNull());
+  }
+
+  /** An extent as "west,south,east,north" for pages; "" when there is none. */
+  public static String text(Optional<Envelope> extent) {
+    return extent
+        .map(e -> e.getMinX() + "," + e.getMinY() + "," + e.getMaxX() + "," + e.getMaxY())
+        .orElse("");
   }
 
   /** How many layers a project has. */
@@ -297,10 +322,11 @@ public class Layers {
                 .orElseThrow(() -> Refusal.notFound("feature"));
     Map<String, Value> values =
         new LinkedHashMap<>(schema.readValues(Json.parse(e.attrs).asObject()));
+    Map<String, Value> set = filled(change, layer, schema, values);
     Map<String, Value> before = new LinkedHashMap<>();
-    change.set().forEach((name, v) -> before.put(name, values.getOrDefault(name, Value.EMPTY)));
+    set.forEach((name, v) -> before.put(name, values.getOrDefault(name, Value.EMPTY)));
     JsonObject beforeJson = schema.writeValues(before);
-    JsonObject afterJson = schema.writeValues(change.set());
+    JsonObject afterJson = schema.writeValues(set);
     change
         .geometry()
         .ifPresent(
@@ -311,13 +337,11 @@ public class Layers {
               e.geom = g;
               grow(layer, g.getEnvelopeInternal());
             });
-    change
-        .set()
-        .forEach(
-            (name, v) -> {
-              if (v.isEmpty()) values.remove(name);
-              else values.put(name, v);
-            });
+    set.forEach(
+        (name, v) -> {
+          if (v.isEmpty()) values.remove(name);
+          else values.put(name, v);
+        });
     e.attrs = schema.writeValues(values).toString();
     e.version++;
     e.changedAt = change.at();
@@ -341,6 +365,22 @@ public class Layers {
     features.save(e);
     news.tell(LayerChanged.one(layer.id, layer.revision, layer.changedAt, of(e, schema)));
     return e.version;
+  }
+
+  /** What is set, with the defaults of a new feature, or with what follows another place. */
+  private Map<String, Value> filled(
+      FeatureChange change, LayerEntity layer, Schema schema, Map<String, Value> values) {
+    if (change.takesBack().isPresent() || !change.isNew() && change.geometry().isEmpty())
+      return change.set();
+    Map<String, Value> then = new LinkedHashMap<>(values);
+    then.putAll(change.set());
+    then.values().removeIf(Value::isEmpty);
+    Feature f = new Feature(change.featureId().toString(), change.geometry(), then, 1);
+    NewFeature.Setting now = setting.now(layer.projectId);
+    if (change.isNew()) return NewFeature.begun(f, schema, now).values();
+    Map<String, Value> out = new LinkedHashMap<>(change.set());
+    out.putAll(NewFeature.followed(f, schema, now));
+    return out;
   }
 
   private void takeBack(UUID entry, LedgerEntity by) {

@@ -12,7 +12,6 @@ import org.whinridge.core.look.Look;
 import org.whinridge.core.look.Ramp;
 import org.whinridge.core.look.Size;
 import org.whinridge.core.look.Symbol;
-import org.whinridge.core.value.ValueType;
 
 /** What the page of looks offers to choose from. */
 final class LookChoices {
@@ -34,30 +33,6 @@ final class LookChoices {
               .add("codes", codes));
     }
     return a;
-  }
-
-  /**
-   * The fields that name a feature, to be filled when one is drawn; labels of all fields and codes.
-   */
-  static JsonObject captions(Schema schema) {
-    JsonArray named = new JsonArray();
-    JsonObject labels = new JsonObject();
-    JsonObject codes = new JsonObject();
-    for (Field f : schema.fields()) {
-      labels.add(f.name(), f.label());
-      JsonObject of = new JsonObject();
-      f.codes().forEach(c -> of.add(c.code(), c.label()));
-      if (!f.codes().isEmpty()) codes.add(f.name(), of);
-      boolean names =
-          f.name().equals(schema.tagField()) || schema.captionFields().contains(f.name());
-      if (names && f.codes().isEmpty())
-        named.add(
-            new JsonObject()
-                .add("name", f.name())
-                .add("label", f.label())
-                .add("number", f.type().valueType() == ValueType.NUMBER));
-    }
-    return new JsonObject().add("fields", named).add("labels", labels).add("codes", codes);
   }
 
   /** The shipped icons, each with its picture. */

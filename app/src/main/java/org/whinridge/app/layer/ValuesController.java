@@ -179,7 +179,11 @@ class ValuesController {
       LayerChanges.Done d = act.get();
       flash.addFlashAttribute(
           "done",
-          d.changed() + (d.changed() == 1 ? " feature was" : " features were") + " changed.");
+          d.summary()
+              + ": "
+              + d.changed()
+              + (d.changed() == 1 ? " feature was" : " features were")
+              + " changed.");
       flash.addFlashAttribute("act", d.group());
     } catch (Refusal e) {
       flash.addFlashAttribute("problem", e.getMessage());
@@ -200,10 +204,11 @@ class ValuesController {
       @PathVariable UUID id,
       @PathVariable String field,
       @RequestParam MultiValueMap<String, String> form,
+      @RequestParam long seen,
       Principal person,
       Model model,
       RedirectAttributes flash) {
-    Layer layer = layer(project, id, model);
+    Layer layer = layer(project, id, model).asSeen(seen);
     String own = form.getFirst("own");
     String good = own != null && !own.isBlank() ? own : String.valueOf(form.getFirst("good"));
     LinkedHashSet<String> spellings = new LinkedHashSet<>(form.getOrDefault("spelling", List.of()));
@@ -224,10 +229,11 @@ class ValuesController {
       @PathVariable String field,
       @RequestParam MultiValueMap<String, String> form,
       @RequestParam(defaultValue = "SAME") CodeProposal proposal,
+      @RequestParam long seen,
       Principal person,
       Model model,
       RedirectAttributes flash) {
-    Layer layer = layer(project, id, model);
+    Layer layer = layer(project, id, model).asSeen(seen);
     return done(
         project,
         id,
@@ -250,10 +256,11 @@ class ValuesController {
       @RequestParam(defaultValue = "") String separator,
       @RequestParam(defaultValue = "") String pattern,
       @RequestParam MultiValueMap<String, String> form,
+      @RequestParam long seen,
       Principal person,
       Model model,
       RedirectAttributes flash) {
-    Layer layer = layer(project, id, model);
+    Layer layer = layer(project, id, model).asSeen(seen);
     return done(
         project,
         id,

@@ -52,6 +52,9 @@ class Security {
                     .hasAnyRole("inspector", "coordinator")
                     .requestMatchers("/p/*/layers/bring-in/**", "/api/p/*/bring-in/**")
                     .hasRole("coordinator")
+                    // pages that serve to write are for those who may
+                    .requestMatchers("/p/*/layers/make", "/p/*/layers/*/draw", "/p/*/rounds/new")
+                    .hasRole("coordinator")
                     .requestMatchers("/p/*/hand-ins/set-aside/**")
                     .hasAnyRole("coordinator", "reviewer")
                     .requestMatchers(HttpMethod.GET, "/p/**", "/api/p/**", "/")

@@ -10,6 +10,8 @@ import org.springframework.data.jpa.repository.Query;
 interface PhotoRepository extends JpaRepository<PhotoEntity, UUID> {
   List<PhotoEntity> findByVisitIdInOrderByPlaceInVisit(Collection<UUID> visits);
 
+  boolean existsBySha256(String sha256);
+
   /** The bytes of all photos of a person that arrived since a moment. */
   @Query(
       "select coalesce(sum(p.bytes), 0) from PhotoEntity p where p.person = :person and p.receivedAt >= :since")

@@ -3,6 +3,9 @@ package org.whinridge.app.photo;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.nio.file.StandardCopyOption;
+import java.nio.file.attribute.FileTime;
+import java.time.Duration;
 import java.time.Instant;
 import java.time.temporal.ChronoUnit;
 import java.util.ArrayList;
@@ -12,9 +15,16 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.UUID;
+import java.util.stream.Stream;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
 import org.springframework.beans.factory.annotation.Value;
+import org.springframework.scheduling.annotation.Scheduled;
 import org.springframework.stereotype.Service;
+import org.springframework.transaction.TransactionDefinition;
 import org.springframework.transaction.annotation.Transactional;
+import org.springframework.transaction.support.TransactionSynchronization;
+import org.springframework.transaction.support.TransactionSynchronizationManager;
 import org.springframework.transaction.support.TransactionTemplate;
 import org.whinridge.app.layer.Layers;
 import org.whinridge.app.shell.DataFolder;
@@ -26,10 +36,14 @@ import org.whinridge.app.shell.Sha256;
 /** Photos by content hash. Their bytes are final on the device and are never rewritten here. */
 @Service
 public class Photos {
+  private static final Duration KEPT_ASIDE = Duration.ofDays(30);
+  private static final Logger LOG = LoggerFactory.getLogger(Photos.class);
   private final PhotoRepository repository;
   private final Locks locks;
   private final SmallPictures pictures;
   private final Path folder;
+  private final Path aside;
+  private final TransactionTemplate others;
   private final long limit;
   private final long mostBytesADay;
   private final TransactionTemplate transaction;
@@ -46,6 +60,9 @@ public class Photos {
     this.locks = locks;
     this.pictures = pictures;
     this.folder = data.folder("photos");
+    this.aside = data.folder("photos-taken-back");
+    this.others = new TransactionTemplate(transaction.getTransactionManager());
+    this.others.setPropagationBehavior(TransactionDefinition.PROPAGATION_REQUIRES_NEW);
     this.transaction = transaction;
     this.limit = limit;
     this.mostBytesADay = mostBytesADay;
@@ -170,11 +187,48 @@ public class Photos {
         });
   }
 
-  /** Forgets the photos of visits that are taken away; their bytes stay on disk. */
+  /**
+   * Forgets the photos of visits that are taken away. Once that is committed, bytes that no other
+   * photo has are put aside, and deleted when {@link #KEPT_ASIDE} is over, so that going back to a
+   * copy of the store finds them still.
+   */
   @Transactional
   public void forget(Collection<UUID> visits) {
-    if (!visits.isEmpty())
-      repository.deleteAll(repository.findByVisitIdInOrderByPlaceInVisit(visits));
+    if (visits.isEmpty()) return;
+    List<PhotoEntity> gone = repository.findByVisitIdInOrderByPlaceInVisit(visits);
+    repository.deleteAll(gone);
+    List<String> hashes = gone.stream().map(e -> e.sha256).distinct().toList();
+    TransactionSynchronizationManager.registerSynchronization(
+        new TransactionSynchronization() {
+          @Override
+          public void afterCommit() {
+            hashes.forEach(Photos.this::putAside);
+          }
+        });
+  }
+
+  /** What fails here leaves a file behind that nobody asks for, and is not told as a failure. */
+  private void putAside(String sha256) {
+    try {
+      Path file = file(sha256);
+      if (!Files.exists(file)
+          || Boolean.TRUE.equals(others.execute(t -> repository.existsBySha256(sha256)))) return;
+      Path to = aside.resolve(sha256 + ".jpg");
+      Files.move(file, to, StandardCopyOption.REPLACE_EXISTING);
+      Files.setLastModifiedTime(to, FileTime.from(Instant.now()));
+    } catch (IOException | RuntimeException e) {
+      LOG.warn("the bytes of a photo that was taken back stay where they are: {}", e.toString());
+    }
+  }
+
+  /** Deletes what was put aside long ago. */
+  @Scheduled(initialDelay = 120_000, fixedDelay = 86_400_000)
+  void sweep() throws IOException {
+    Instant before = Instant.now().minus(KEPT_ASIDE);
+    try (Stream<Path> all = Files.list(aside)) {
+      for (Path p : all.toList())
+        if (Files.getLastModifiedTime(p).toInstant().isBefore(before)) Files.deleteIfExists(p);
+    }
   }
 
   private Path file(String sha256) {
@@ -186,7 +240,9 @@ public class Photos {
   /** The bytes of a photo; empty when they have not arrived. */
   public Optional<Path> bytes(Photo photo) {
     Path p = file(photo.sha256());
-    return Files.exists(p) ? Optional.of(p) : Optional.empty();
+    if (Files.exists(p)) return Optional.of(p);
+    Path put = aside.resolve(photo.sha256() + ".jpg");
+    return Files.exists(put) ? Optional.of(put) : Optional.empty();
   }
 
   /**

@@ -329,6 +329,9 @@ class ReviewDesk {
   @Writing
   public List<String> takeBack(UUID project, UUID id, String person) {
     Visit v = locked(project, id, List.of("accepted"));
+    if (v.cameInAFile())
+      throw Refusal.refused(
+          "This visit came in a file and never waited for review; it wrote nothing to the layer. Take the import back as a whole, where it was brought in. Nothing was changed.");
     Layers.Locked locked = layers.lock(v.layerId(), v.featureId());
     List<String> left = new ArrayList<>();
     layers

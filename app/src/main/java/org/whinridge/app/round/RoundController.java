@@ -64,11 +64,18 @@ class RoundController {
   }
 
   @GetMapping("/p/{project}/rounds/new")
-  String plan(@PathVariable String project, @RequestParam UUID form, Model model) {
+  String plan(@PathVariable String project, @RequestParam Optional<UUID> form, Model model) {
     Project p = desk.open(project, "rounds", "New round", model);
-    FormDraft f = forms.get(p.id(), form);
+    if (form.isEmpty()) {
+      model.addAttribute(
+          "forms", forms.list(p.id()).stream().filter(f -> f.edition() > 0).toList());
+      return "round-form";
+    }
+    FormDraft f = forms.get(p.id(), form.get());
+    Layer layer = layers.byId(f.layerId());
     model.addAttribute("form", f);
-    model.addAttribute("layer", layers.byId(f.layerId()));
+    model.addAttribute("layer", layer);
+    model.addAttribute("extent", Layers.text(layers.mapExtent(layer)));
     model.addAttribute("people", people.inspectors());
     return "round-new";
   }

@@ -3,6 +3,12 @@ package org.whinridge.app.browser;
 import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
+import static org.whinridge.app.browser.OnTheMap.api;
+import static org.whinridge.app.browser.OnTheMap.click;
+import static org.whinridge.app.browser.OnTheMap.json;
+import static org.whinridge.app.browser.OnTheMap.near;
+import static org.whinridge.app.browser.OnTheMap.pixel;
+import static org.whinridge.app.browser.OnTheMap.value;
 
 import com.eclipsesource.json.Json;
 import com.eclipsesource.json.JsonObject;
@@ -17,7 +23,6 @@ import java.util.ArrayList;
 import java.util.List;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
-import org.whinridge.core.place.Mercator;
 
 /** Looks, basemaps, the project's map and drawing, through the real pages. */
 class LooksAndMapsTest extends BrowserTest {
@@ -48,43 +53,6 @@ class LooksAndMapsTest extends BrowserTest {
     change.run();
     desk.waitForFunction(
         "before => document.querySelector('#look-page').dataset.turn !== before", before);
-  }
-
-  private static JsonObject json(Page desk, String path) {
-    return Json.parse((String) desk.evaluate("async path => (await fetch(path)).text()", path))
-        .asObject();
-  }
-
-  private static String api(String address) {
-    return address.replace("/p/", "/api/p/");
-  }
-
-  /** A place of the map in the window, in CSS pixels. */
-  private static double[] pixel(Page desk, double lon, double lat) {
-    @SuppressWarnings("unchecked")
-    List<Number> p =
-        (List<Number>)
-            desk.evaluate(
-                "([x, y]) => { const t = document.querySelector('.map'); const p = t.olMap.getPixelFromCoordinate([x, y]); const b = t.getBoundingClientRect(); return [p[0] + b.left, p[1] + b.top]; }",
-                List.of(
-                    (Mercator.x(lon) - 0.5) * Mercator.WORLD_M,
-                    (0.5 - Mercator.y(lat)) * Mercator.WORLD_M));
-    return new double[] {p.get(0).doubleValue(), p.get(1).doubleValue()};
-  }
-
-  private static void click(Page desk, double lon, double lat) {
-    double[] p = pixel(desk, lon, lat);
-    desk.mouse().click(p[0], p[1]);
-  }
-
-  private static void near(Page desk, double lon, double lat, double zoom) {
-    desk.evaluate(
-        "([x, y, z]) => { const v = document.querySelector('.map').olMap.getView(); v.setCenter([x, y]); v.setZoom(z); }",
-        List.of(
-            (Mercator.x(lon) - 0.5) * Mercator.WORLD_M,
-            (0.5 - Mercator.y(lat)) * Mercator.WORLD_M,
-            zoom));
-    desk.waitForTimeout(700);
   }
 
   @Test
@@ -281,6 +249,10 @@ class LooksAndMapsTest extends BrowserTest {
     desk.click("[data-tool=split]");
     click(desk, (a[0] + b[0]) / 2, (a[1] + b[1]) / 2);
     desk.click("#write");
+    // the reference is unique, so that the second part needs its own
+    assertThat(desk.locator("#draw-side .problem")).containsText("Reference: this must have");
+    value(desk, "ref").fill("BD-900");
+    desk.click("#write");
     assertThat(desk.locator("#draw-said")).containsText("Written: 2 changes");
     assertThat(count(desk, layer)).isEqualTo(86);
     takeBack(desk, layer);
@@ -313,16 +285,18 @@ class LooksAndMapsTest extends BrowserTest {
     desk.locator("#make-from button", new Page.LocatorOptions().setHasText("Tide flap")).click();
     click(desk, -10.15, 57.93);
     assertThat(desk.locator("#write")).hasText("Write 1 change to the layer");
-    assertThat(desk.locator("#new-values")).containsText("Kind: Tide flap");
-    assertThat(desk.locator("#new-values")).containsText("Material: Cast iron");
-    desk.locator("#new-values input").fill("OS-9001");
-    desk.locator("#new-values input").blur();
+    assertThat(value(desk, "kind")).hasValue("tide_flap");
+    assertThat(value(desk, "material")).hasValue("Cast iron");
+    value(desk, "tag").fill("OS-9001");
     // a second one, typed in the project's system
     desk.locator("#make-from button", new Page.LocatorOptions().setHasText("Weir")).click();
     desk.fill("#typed", "429300.5 6419200.25");
     desk.click("button:has-text('Put it there')");
     assertThat(desk.locator("#draw-said")).containsText("in EPSG:32629");
     assertThat(desk.locator("#write")).hasText("Write 2 changes to the layer");
+    desk.click("#write");
+    assertThat(desk.locator("#draw-side .problem")).containsText("Tag: this must have a value");
+    value(desk, "tag").fill("OS-9002");
     desk.click("#write");
     assertThat(desk.locator("#draw-said")).containsText("Written: 2 changes");
     JsonObject made =

@@ -119,6 +119,27 @@ public final class Filling {
     return true;
   }
 
+  /**
+   * Taps one of a question's codes ("true" and "false" of yes / no): confirms what is prefilled,
+   * chooses another, or changes what a many choice holds; see {@link Tap}.
+   *
+   * @return false when nothing changed
+   */
+  public boolean tap(String name, String rowId, String code) {
+    int i = form.indexOf(name);
+    Row row = row(i, rowId);
+    if (!known(i, row) || isFixed(i, row)) return false;
+    Answers a = answers(i, row);
+    int k = form.local(i);
+    boolean waits = !a.values[k].isEmpty() && !a.provenance[k].confirmed();
+    Tap tap = Tap.on(code, form.at(i).type(), a.values[k], waits);
+    return switch (tap.deed()) {
+      case CONFIRM -> confirm(name, rowId);
+      case NOTHING -> false;
+      case SET -> set(name, rowId, tap.value());
+    };
+  }
+
   /** Takes the newer value that a source which follows its inputs offers; false when none does. */
   public boolean takeOffer(String name, String rowId) {
     int i = form.indexOf(name);
@@ -163,9 +184,9 @@ public final class Filling {
     if (section < 0 || section >= form.form().sections().size()) return 0;
     rememberAll();
     int n = 0;
-    int list = form.at(form.sheet(section).length == 0 ? 0 : form.sheet(section)[0]).list();
     boolean isList = form.form().sections().get(section).isList();
-    List<Row> rows = isList ? new ArrayList<>(state.rows.get(list)) : new ArrayList<>();
+    int list = isList ? form.listOf(form.form().sections().get(section).name()) : -1;
+    List<Row> rows = list < 0 ? new ArrayList<>() : new ArrayList<>(state.rows.get(list));
     if (!isList) rows.add(null);
     for (Row row : rows) {
       if (row != null && row.state == Row.State.TO_CONFIRM) {
@@ -174,7 +195,7 @@ public final class Filling {
       }
       for (int i : form.sheet(section)) if (toConfirm(i, row) && confirm(i, row)) n++;
     }
-    if (isList) evaluation.rowsChanged(list);
+    if (list >= 0) evaluation.rowsChanged(list);
     return n;
   }
 

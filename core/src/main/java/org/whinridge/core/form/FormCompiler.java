@@ -114,7 +114,7 @@ public final class FormCompiler {
   }
 
   private void name(String name, Set<String> names) {
-    if (!Field.isName(name)) problem("name", "a name has letters, digits and underscores");
+    FormNames.problem(name).ifPresent(p -> problem("name", p));
     if (!names.add(name)) problem("name", "two things of this form are called ‘" + name + "’");
   }
 

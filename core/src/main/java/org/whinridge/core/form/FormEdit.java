@@ -136,9 +136,11 @@ public final class FormEdit {
   }
 
   private static Form add(Form form, Question q, int section) {
-    if (!org.whinridge.core.layer.Field.isName(q.name()))
-      throw new IllegalArgumentException(
-          "a question's name has letters, digits and underscores: ‘" + q.name() + "’");
+    FormNames.problem(q.name())
+        .ifPresent(
+            p -> {
+              throw new IllegalArgumentException(p);
+            });
     if (form.question(q.name()).isPresent())
       throw new IllegalArgumentException("this form already has a question ‘" + q.name() + "’");
     if (section < 0 || section >= form.sections().size())

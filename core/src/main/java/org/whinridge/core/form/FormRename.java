@@ -6,7 +6,6 @@ import java.util.List;
 import java.util.Map;
 import java.util.function.UnaryOperator;
 import org.whinridge.core.layer.Code;
-import org.whinridge.core.layer.Field;
 import org.whinridge.core.prefill.LookUp;
 import org.whinridge.core.prefill.Source;
 import org.whinridge.core.rules.Rules;
@@ -41,9 +40,11 @@ public final class FormRename {
     for (NamedRule r : form.rules()) names.add(r.name());
     if (!names.contains(from))
       throw new IllegalArgumentException("nothing in this form is called ‘" + from + "’");
-    if (!Field.isName(to))
-      throw new IllegalArgumentException(
-          "a name has letters, digits and underscores: ‘" + to + "’");
+    FormNames.problem(to)
+        .ifPresent(
+            p -> {
+              throw new IllegalArgumentException(p);
+            });
     if (names.contains(to))
       throw new IllegalArgumentException("something in this form is already called ‘" + to + "’");
     boolean list = form.sections().stream().anyMatch(s -> s.isList() && s.name().equals(from));

@@ -23,6 +23,8 @@ import org.whinridge.core.value.ValueType;
  * @param start what a new feature begins with
  * @param hint a line of help for whoever fills it
  * @param codesFrom where the code list is kept in step with
+ * @param readOnly whether it is shown and never changed by hand; its default fills it, and a
+ *     formula that reads the place follows when the feature is moved
  */
 public record Field(
     String name,
@@ -37,7 +39,8 @@ public record Field(
     int decimals,
     Start start,
     String hint,
-    Optional<CodesFrom> codesFrom) {
+    Optional<CodesFrom> codesFrom,
+    boolean readOnly) {
   public Field {
     if (!isName(name))
       throw new IllegalArgumentException(
@@ -69,7 +72,8 @@ public record Field(
         -1,
         Start.NOTHING,
         "",
-        Optional.empty());
+        Optional.empty(),
+        false);
   }
 
   /** A free field without limits. */
@@ -121,22 +125,17 @@ public record Field(
    * always fits here.
    */
   public boolean holds(Value v) {
-    if (v.isEmpty()) return true;
-    if (v.type() != type.valueType() && !(type == FieldType.CODE && v.type() == ValueType.NUMBER))
-      return false;
-    if (type == FieldType.WHOLE)
-      return v instanceof Value.Num n && n.value() == Math.floor(n.value());
-    if (type == FieldType.TIME) return isTime(v.plain());
-    return length == 0 || v.plain().length() <= length;
+    return FieldCheck.ofForm(this, v).isEmpty();
   }
 
-  private static boolean isTime(String s) {
-    try {
-      java.time.LocalTime.parse(s);
-      return true;
-    } catch (java.time.DateTimeException e) {
-      return false;
-    }
+  /** Whether it is filled when the feature is made or moved, and never by hand. */
+  public boolean fillsItself() {
+    return readOnly || type == FieldType.UNIQUE_ID;
+  }
+
+  /** The field as one that fills itself and stands read only. */
+  public Field readOnlyWith(Start newStart) {
+    return copy(json().set("start", newStart.json()).set("readOnly", true));
   }
 
   /**
@@ -179,6 +178,7 @@ public record Field(
     if (start.json() != null) o.add("start", start.json());
     if (!hint.isEmpty()) o.add("hint", hint);
     codesFrom.ifPresent(c -> o.add("codesFrom", c.json()));
+    if (readOnly) o.add("readOnly", true);
     return o;
   }
 
@@ -197,6 +197,7 @@ public record Field(
         Math.min(12, o.getInt("decimals", -1)),
         Start.read(o.get("start")),
         o.getString("hint", ""),
-        CodesFrom.read(o.get("codesFrom")));
+        CodesFrom.read(o.get("codesFrom")),
+        o.getBoolean("readOnly", false));
   }
 }

@@ -18,6 +18,9 @@ public final class SchemaChange {
   /** The most features told per effect. */
   public static final int MOST_TOLD = 100;
 
+  /** The longest text that a field can be limited to, in characters. */
+  private static final int MOST_LENGTH = 1_000_000;
+
   private final Schema before;
   private final Schema after;
   private final Map<String, Effect> effects = new LinkedHashMap<>();
@@ -71,6 +74,8 @@ public final class SchemaChange {
     MISFIT("does not fit the new type and stays as it is"),
     /** The value is not in the code list. */
     NOT_LISTED("is not in the code list and stays as it is"),
+    /** The value's code is retired; it stays, and is not offered any more. */
+    RETIRED("is of a code that is retired; it stays there and is not offered any more"),
     /** The value is empty though the field may not be. */
     EMPTY("is empty though it may not be"),
     /** The value is shared though the field is unique. */
@@ -124,6 +129,7 @@ public final class SchemaChange {
         throw new IllegalArgumentException("two fields are stored as “" + f.name() + "”");
       if (f.label().isBlank())
         throw new IllegalArgumentException("the field “" + f.name() + "” has no label");
+      checkLimits(f);
       checkCodes(f);
     }
     LayerScope scope = new LayerScope(s);
@@ -135,6 +141,32 @@ public final class SchemaChange {
       if (!names.containsKey(c))
         throw new IllegalArgumentException(
             "the caption field “" + c + "” is no field of the layer");
+  }
+
+  /** Limits that no value could keep, or that the field's own default breaks. */
+  private static void checkLimits(Field f) {
+    if (f.length() < 0 || f.length() > MOST_LENGTH)
+      throw new IllegalArgumentException(
+          "the length of “"
+              + f.label()
+              + "” is "
+              + f.length()
+              + "; it runs from 1 to "
+              + MOST_LENGTH
+              + " characters, or is left out");
+    if (f.decimals() < -1)
+      throw new IllegalArgumentException(
+          "“" + f.label() + "” can't show " + f.decimals() + " decimals");
+    if (f.unique() && f.start() instanceof Start.Fixed x)
+      throw new IllegalArgumentException(
+          "“"
+              + f.label()
+              + "” is unique, so that every feature can't begin with “"
+              + x.text()
+              + "”; leave the default out, or give a formula");
+    if (f.readOnly() && f.start() == Start.NOTHING)
+      throw new IllegalArgumentException(
+          "“" + f.label() + "” is read only and has no default, so that nothing could fill it");
   }
 
   private static void checkCodes(Field f) {
@@ -155,10 +187,13 @@ public final class SchemaChange {
                 + "” can't be worked out: "
                 + out.problems().get(0).message());
     }
-    if (f.start() instanceof Start.Fixed fixed
-        && !f.holds(Reading.PLAIN.read(Value.text(fixed.text()), f.type())))
-      throw new IllegalArgumentException(
-          "the default “" + fixed.text() + "” of “" + f.label() + "” is no " + f.type().said());
+    if (f.start() instanceof Start.Fixed fixed)
+      FieldCheck.of(f, FieldCheck.typed(f, fixed.text()), Value.EMPTY)
+          .ifPresent(
+              fault -> {
+                throw new IllegalArgumentException(
+                    "the default of “" + f.label() + "”: " + fault.message());
+              });
     for (Code c : f.codes()) {
       if (c.fitsWhen().isBlank()) continue;
       var out = Rules.condition(c.fitsWhen(), scope);
@@ -195,6 +230,7 @@ public final class SchemaChange {
       tell(now.label(), Kind.MISFIT, f, v);
     else if (!now.codes().isEmpty() && !now.codes().equals(old.codes()) && !listed(now, to))
       tell(now.label(), Kind.NOT_LISTED, f, v);
+    else if (retires(old, now, to)) tell(now.label(), Kind.RETIRED, f, v);
     if (to.isEmpty() && !now.nullable() && old.nullable()) tell(now.label(), Kind.EMPTY, f, v);
     if (now.unique() && !old.unique() && !to.isEmpty()) {
       int n =
@@ -208,6 +244,17 @@ public final class SchemaChange {
     for (Value one : v instanceof Value.Many m ? m.values() : List.of(v))
       if (f.codes().stream().noneMatch(c -> c.code().equals(one.plain()))) return false;
     return true;
+  }
+
+  /** Whether a value has a code that is retired now and was not before. */
+  private static boolean retires(Field old, Field now, Value v) {
+    for (Value one : v instanceof Value.Many m ? m.values() : List.of(v))
+      if (isRetired(now, one) && !isRetired(old, one)) return true;
+    return false;
+  }
+
+  private static boolean isRetired(Field f, Value v) {
+    return f.codes().stream().anyMatch(c -> c.retired() && c.code().equals(v.plain()));
   }
 
   private void tell(String label, Kind kind, Feature f, Value v) {

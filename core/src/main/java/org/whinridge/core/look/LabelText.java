@@ -5,6 +5,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.function.Function;
 import org.whinridge.core.layer.Field;
+import org.whinridge.core.layer.GeometryKind;
 import org.whinridge.core.layer.Schema;
 import org.whinridge.core.value.Value;
 
@@ -38,6 +39,12 @@ final class LabelText {
       }
       if (!pieces.isEmpty()) lines.add(pieces);
     }
+  }
+
+  /** The names between braces in a template. */
+  static List<String> names(String template) {
+    return new LabelText(template, new Schema(GeometryKind.TABLE, List.of(), "", List.of()))
+        .unknown();
   }
 
   List<String> unknown() {

@@ -8,10 +8,13 @@ import com.eclipsesource.json.ParseException;
 import java.util.ArrayList;
 import java.util.Collections;
 import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import org.whinridge.core.layer.GeometryKind;
+import org.whinridge.core.rules.Rules;
 
 /**
  * How a layer is drawn: data, saved with the layer.
@@ -95,6 +98,21 @@ public record Look(
   public Look {
     classes = List.copyOf(classes);
     icons = Collections.unmodifiableMap(new LinkedHashMap<>(icons));
+  }
+
+  /** The names of all fields that it reads: what sorts, rules, labels, turns and sizes. */
+  public Set<String> fields() {
+    Set<String> out = new LinkedHashSet<>();
+    if (by == By.CODE || by == By.CLASS) out.add(field);
+    List<LookClass> all = new ArrayList<>(classes);
+    all.add(other);
+    for (LookClass c : all) {
+      if (by == By.RULE && !c.rule().isBlank()) out.addAll(Rules.namesIn(c.rule()));
+      c.stack().forEach(s -> out.addAll(s.fields()));
+      c.preset().names().forEach(out::add);
+    }
+    out.addAll(LabelText.names(label.template()));
+    return out;
   }
 
   /** One look for all features. */

@@ -7,8 +7,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
-import org.locationtech.jts.geom.Coordinate;
-import org.locationtech.jts.geom.Geometry;
+import org.whinridge.core.place.SamePlace;
 import org.whinridge.core.value.Value;
 
 /**
@@ -103,7 +102,7 @@ public final class Merge {
    */
   public static boolean same(Value a, Value b, int decimals) {
     if (a instanceof Value.Place p && b instanceof Value.Place q)
-      return samePlace(p.geometry(), q.geometry(), decimals);
+      return SamePlace.of(p.geometry(), q.geometry(), decimals);
     if (a instanceof Value.Many m && b instanceof Value.Many n)
       return new LinkedHashSet<>(m.values()).equals(new LinkedHashSet<>(n.values()));
     return trimmed(a).equals(trimmed(b));
@@ -111,17 +110,6 @@ public final class Merge {
 
   private static Value trimmed(Value v) {
     return v instanceof Value.Text t ? Value.text(t.value().trim()) : v;
-  }
-
-  private static boolean samePlace(Geometry a, Geometry b, int decimals) {
-    Coordinate[] p = a.getCoordinates();
-    Coordinate[] q = b.getCoordinates();
-    if (!a.getGeometryType().equals(b.getGeometryType()) || p.length != q.length) return false;
-    double step = Math.pow(10, -decimals);
-    for (int i = 0; i < p.length; i++)
-      if (Math.abs(p[i].x - q[i].x) > step / 2 || Math.abs(p[i].y - q[i].y) > step / 2)
-        return false;
-    return true;
   }
 
   /**

@@ -74,6 +74,15 @@ public final class CoordinateSystem {
         .orElseThrow();
   }
 
+  /** UTM on WGS 84, zone 1 to 60, southern half; its code is EPSG:327nn. */
+  public static CoordinateSystem utmSouth(int zone) {
+    return of(
+            "EPSG:" + (32700 + zone),
+            "WGS 84 / UTM zone " + zone + "S",
+            "+proj=utm +zone=" + zone + " +south +datum=WGS84 +units=m +no_defs")
+        .orElseThrow();
+  }
+
   /** The code, such as EPSG:32629; "" for a system that has none. */
   public String code() {
     return code;

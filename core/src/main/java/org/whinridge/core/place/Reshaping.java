@@ -10,6 +10,7 @@ import org.locationtech.jts.geom.LineString;
 import org.locationtech.jts.geom.LinearRing;
 import org.locationtech.jts.geom.Point;
 import org.locationtech.jts.geom.Polygon;
+import org.locationtech.jts.operation.valid.IsSimpleOp;
 import org.locationtech.jts.operation.valid.IsValidOp;
 import org.whinridge.core.layer.GeometryKind;
 
@@ -151,8 +152,9 @@ public final class Reshaping {
    * What is wrong with a drawn shape, in words, and where.
    *
    * @param at the position concerned; empty when it is about the whole
+   * @param ofArea whether the edges of an area are what is wrong
    */
-  public record Fault(String message, Optional<Coordinate> at) {}
+  public record Fault(String message, Optional<Coordinate> at, boolean ofArea) {}
 
   /** What keeps a geometry from being a feature's of a layer of that kind; empty when nothing. */
   public static Optional<Fault> fault(Geometry g, GeometryKind kind) {
@@ -161,7 +163,8 @@ public final class Reshaping {
       return whole("this layer holds " + kind.id() + " features, and this is none");
     for (Coordinate c : g.getCoordinates())
       if (!GeometryJson.inRange(c.x, c.y))
-        return Optional.of(new Fault("a position lies outside of the world", Optional.of(c)));
+        return Optional.of(
+            new Fault("a position lies outside of the world", Optional.of(c), false));
     if (kind == GeometryKind.LINE && Geodesy.lengthM(g) == 0)
       return whole("the line has no length");
     if (kind != GeometryKind.POLYGON) return Optional.empty();
@@ -182,21 +185,34 @@ public final class Reshaping {
                   "two parts lie in each other";
               default -> "the area has too few corners or is not sound";
             },
-            Optional.ofNullable(error.getCoordinate())));
+            Optional.ofNullable(error.getCoordinate()),
+            true));
   }
 
   /**
-   * What keeps a new shape from being written: its fault, unless the shape before had one too,
-   * which may be mended step by step.
+   * What keeps a new shape from being written: its fault. An area that crossed itself before may be
+   * mended step by step, as long as it crosses itself no more often than it did.
    */
   public static Optional<Fault> refused(
       Geometry now, Optional<Geometry> before, GeometryKind kind) {
-    return before.filter(g -> fault(g, kind).isPresent()).isPresent()
-        ? Optional.empty()
-        : fault(now, kind);
+    Optional<Fault> fault = fault(now, kind);
+    boolean mended =
+        fault.filter(Fault::ofArea).isPresent()
+            && before
+                .filter(g -> fault(g, kind).filter(Fault::ofArea).isPresent())
+                .filter(g -> crossings(now) <= crossings(g))
+                .isPresent();
+    return mended ? Optional.empty() : fault;
+  }
+
+  /** How often the edges of an area meet where they should not. */
+  private static int crossings(Geometry area) {
+    IsSimpleOp op = new IsSimpleOp(area.getBoundary());
+    op.setFindAllLocations(true);
+    return op.getNonSimpleLocations().size();
   }
 
   private static Optional<Fault> whole(String message) {
-    return Optional.of(new Fault(message, Optional.empty()));
+    return Optional.of(new Fault(message, Optional.empty(), false));
   }
 }

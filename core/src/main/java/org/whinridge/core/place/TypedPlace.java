@@ -2,22 +2,45 @@ package org.whinridge.core.place;
 
 import com.google.re2j.Matcher;
 import com.google.re2j.Pattern;
-import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
-import java.util.OptionalDouble;
 import org.locationtech.jts.geom.Coordinate;
+import org.whinridge.core.value.Fold;
 import org.whinridge.core.value.Numbers;
 
 /**
- * A position as people type it: "57.9012, -10.2034", "57.9012 N 10.2034 W", "57°54'04.3\" N
- * 10°12'12\" W" (latitude first, as ISO 6709 has it, unless letters say otherwise), or easting and
- * northing in the project's system: "428654.2 6418120.5". Two plain numbers are degrees when the
- * first is at most 90 and the second at most 180 either way; else they are easting and northing.
+ * A position as people type or paste it. Understood are
+ *
+ * <ul>
+ *   <li>degrees, latitude first as ISO 6709 has it unless letters or words say otherwise: "57.9012,
+ *       -10.2034", "57,9012 N 10,2034 W", "57°54'04.3\" N 10°12'12\" W", "N 57 54.07 W 10 12.2",
+ *       "lat 57.9 lon -10.2"
+ *   <li>easting and northing in the project's system: "428654.2 6418120.5", "428 654,2 6 418
+ *       120,5", "E 428654 N 6418120"
+ *   <li>"geo:57.9012,-10.2034" (RFC 5870), "POINT (-10.2034 57.9012)" (OGC Simple Features)
+ *   <li>"29VMD2865418120" and "29V 428654 6418120" (see {@link GridReference})
+ * </ul>
+ *
+ * A third number is a height and left out. Every sign must be understood: what is not is refused
+ * with what was understood so far, so that nothing lands at a place that nobody meant.
  */
 public final class TypedPlace {
-  private static final Pattern NUMBER = Pattern.compile("[-+]?[0-9]+(\\.[0-9]+)?");
-  private static final Pattern LETTER = Pattern.compile("[NSEWnsew]");
+  private static final int LONGEST = 200;
+  private static final Pattern GEO =
+      Pattern.compile(
+          "(?i)geo:(-?[0-9]+(?:\\.[0-9]+)?),(-?[0-9]+(?:\\.[0-9]+)?)(,-?[0-9.]+)?(?:;(.*))?");
+  private static final Pattern POINT =
+      Pattern.compile(
+          "(?i)(?:SRID=([0-9]+);)? ?POINT ?(?:Z|M|ZM)? ?\\( ?(-?[0-9.]+(?:e[-+]?[0-9]+)?) +(-?[0-9.]+(?:e[-+]?[0-9]+)?)((?: +-?[0-9.]+(?:e[-+]?[0-9]+)?){0,2}) ?\\)");
+
+  /** How numbers are written, in the order in which it is tried. */
+  private static final List<Pattern> NUMBERS =
+      List.of(
+          Pattern.compile("[0-9]+(\\.[0-9]+)?"),
+          Pattern.compile("[0-9]+(,[0-9]+)?"),
+          Pattern.compile("[0-9]{1,3}([ '][0-9]{3})+([.,][0-9]+)?"),
+          Pattern.compile("[0-9]{1,3}(,[0-9]{3})+(\\.[0-9]+)?"),
+          Pattern.compile("[0-9]{1,3}(\\.[0-9]{3})+(,[0-9]+)?"));
 
   /**
    * What was understood.
@@ -35,35 +58,87 @@ public final class TypedPlace {
    * @param system the project's coordinate system, if it has one
    */
   public static Read read(String typed, Optional<CoordinateSystem> system) {
-    String s = typed.strip();
-    if (s.isEmpty() || s.length() > 100)
-      return no("Type latitude and longitude in degrees, or easting and northing.");
-    List<Double> numbers = new ArrayList<>();
-    Matcher m = NUMBER.matcher(s.replace(";", " "));
-    while (m.find()) {
-      OptionalDouble d = Numbers.read(m.group());
-      if (d.isPresent()) numbers.add(d.getAsDouble());
-    }
-    List<Character> letters = new ArrayList<>();
-    Matcher l = LETTER.matcher(s);
-    while (l.find()) letters.add(Character.toUpperCase(l.group().charAt(0)));
-    if (numbers.size() == 2 && letters.isEmpty())
-      return plain(numbers.get(0), numbers.get(1), system);
-    if (letters.size() == 2 && numbers.size() % 2 == 0 && numbers.size() <= 6 && !numbers.isEmpty())
-      return lettered(s, numbers, letters, system);
-    return no("Two numbers were expected, such as 57.9012, -10.2034 or 57°54'04\" N 10°12'12\" W.");
+    Read r = understood(typed, system);
+    // a hundredth of a millimetre: what a projection leaves of digits beyond is no news
+    return new Read(
+        r.at().map(c -> new Coordinate(Numbers.round(c.x, 10), Numbers.round(c.y, 10))),
+        r.message());
   }
 
-  private static Read no(String message) {
+  private static Read understood(String typed, Optional<CoordinateSystem> system) {
+    String s = plain(typed);
+    if (s.isEmpty()) return no("Type latitude and longitude in degrees, or easting and northing.");
+    if (s.length() > LONGEST)
+      return no("This is longer than a position; nothing of it was understood.");
+    Matcher geo = GEO.matcher(s);
+    if (geo.matches()) return geo(geo);
+    Matcher point = POINT.matcher(s);
+    if (point.matches()) return point(point, system);
+    Optional<Read> grid = GridReference.read(s);
+    if (grid.isPresent()) return grid.get();
+    Read first = null;
+    for (Pattern number : NUMBERS) {
+      Read r = PlaceWords.read(s, number, system);
+      if (r.at().isPresent()) return r;
+      if (first == null) first = r;
+    }
+    return first;
+  }
+
+  /** Signs of many shapes as their plain ones: minus, degrees, minutes, seconds, gaps. */
+  private static String plain(String typed) {
+    StringBuilder b = new StringBuilder();
+    for (int i = 0; i < typed.length(); i++) {
+      char c = typed.charAt(i);
+      if ("\u2212\u2010\u2011\u2012\u2013\u2014\uFE63\uFF0D".indexOf(c) >= 0) b.append('-');
+      else if ("\u00BA\u02DA".indexOf(c) >= 0) b.append('°');
+      else if ("\u2032\u2019\u2018\u00B4\u02B9\u0060".indexOf(c) >= 0) b.append('\'');
+      else if ("\u2033\u201D\u201C\u02BA".indexOf(c) >= 0) b.append('"');
+      else if (c <= ' ' || "\u00A0\u2007\u2009\u202F\u200A\u3000".indexOf(c) >= 0) b.append(' ');
+      else if (c != '\u200E' && c != '\u200F' && c != '\u200B' && c != '\uFEFF') b.append(c);
+    }
+    return b.toString().replace("''", "\"").strip().replaceAll(" +", " ");
+  }
+
+  static Read no(String message) {
     return new Read(Optional.empty(), message);
   }
 
-  private static Read plain(double a, double b, Optional<CoordinateSystem> system) {
-    if (Math.abs(a) <= 90 && Math.abs(b) <= 180) return degrees(a, b);
-    return projected(a, b, system);
+  private static Read geo(Matcher m) {
+    String more = m.group(4) == null ? "" : m.group(4);
+    for (String p : more.split(";"))
+      if (Fold.lower(p).startsWith("crs=") && !Fold.lower(p).equals("crs=wgs84"))
+        return no("Understood a geo: address in “" + p + "”; only WGS 84 is understood.");
+    return height(
+        degrees(Double.parseDouble(m.group(1)), Double.parseDouble(m.group(2))),
+        m.group(3) != null);
   }
 
-  private static Read projected(double east, double north, Optional<CoordinateSystem> system) {
+  private static Read point(Matcher m, Optional<CoordinateSystem> system) {
+    double x = Numbers.read(m.group(2)).orElse(Double.NaN);
+    double y = Numbers.read(m.group(3)).orElse(Double.NaN);
+    if (Double.isNaN(x) || Double.isNaN(y))
+      return no("Understood a WKT point; its two numbers can't be read.");
+    boolean world = m.group(1) == null || m.group(1).equals("4326");
+    if (!world && system.filter(s -> s.code().equals("EPSG:" + m.group(1))).isEmpty())
+      return no(
+          "Understood a WKT point in EPSG:"
+              + m.group(1)
+              + "; only EPSG:4326 and the project's own system are understood.");
+    boolean degrees = world && Math.abs(x) <= 180 && Math.abs(y) <= 90;
+    return height(
+        degrees || m.group(1) != null && world ? degrees(y, x) : projected(x, y, system),
+        !m.group(4).isBlank());
+  }
+
+  /** The same, saying that a height was left out, if there was one. */
+  static Read height(Read r, boolean there) {
+    return there && r.at().isPresent()
+        ? new Read(r.at(), r.message() + "; the height is left out")
+        : r;
+  }
+
+  static Read projected(double east, double north, Optional<CoordinateSystem> system) {
     if (system.isEmpty() || system.get().isInDegrees())
       return no("These are no degrees, and the project has no system of eastings and northings.");
     Optional<Coordinate> at =
@@ -83,7 +158,7 @@ public final class TypedPlace {
                 + system.get().code());
   }
 
-  private static Read degrees(double lat, double lon) {
+  static Read degrees(double lat, double lon) {
     if (Math.abs(lat) > 90 || Math.abs(lon) > 180)
       return no("Latitudes run to 90 degrees, longitudes to 180.");
     return new Read(
@@ -95,37 +170,5 @@ public final class TypedPlace {
             + Numbers.fixed(Math.abs(lon), 6)
             + "° "
             + (lon < 0 ? "W" : "E"));
-  }
-
-  private static Read lettered(
-      String s, List<Double> n, List<Character> letters, Optional<CoordinateSystem> system) {
-    int half = n.size() / 2;
-    double a = sum(n.subList(0, half));
-    double b = sum(n.subList(half, n.size()));
-    char first = letters.get(0);
-    char second = letters.get(1);
-    boolean northFirst = first == 'N' || first == 'S';
-    if (northFirst == (second == 'N' || second == 'S'))
-      return no("One of the two must be north or south, the other east or west.");
-    if (half == 1 && first != 'S' && second != 'W' && (Math.abs(a) > 180 || Math.abs(b) > 180))
-      return northFirst ? projected(b, a, system) : projected(a, b, system);
-    for (int i = 1; i < half; i++)
-      if (n.get(i) < 0 || n.get(i) >= 60 || n.get(half + i) < 0 || n.get(half + i) >= 60)
-        return no("Minutes and seconds run from 0 to 60.");
-    if (a < 0 || b < 0) return no("With letters, degrees are without a sign.");
-    double lat = northFirst ? a * (first == 'S' ? -1 : 1) : b * (second == 'S' ? -1 : 1);
-    double lon = northFirst ? b * (second == 'W' ? -1 : 1) : a * (first == 'W' ? -1 : 1);
-    // a thirtieth of a millimetre: what minutes and seconds leave of digits is no news
-    return degrees(Numbers.round(lat, 10), Numbers.round(lon, 10));
-  }
-
-  private static double sum(List<Double> parts) {
-    double out = 0;
-    double unit = 1;
-    for (double p : parts) {
-      out += p / unit;
-      unit *= 60;
-    }
-    return out;
   }
 }

@@ -3,6 +3,7 @@ package org.whinridge.core.prefill;
 import com.eclipsesource.json.JsonObject;
 import com.eclipsesource.json.JsonValue;
 import java.util.Optional;
+import org.whinridge.core.layer.GeometryKind;
 import org.whinridge.core.value.ValueJson;
 
 /**
@@ -21,6 +22,9 @@ public record LookUp(
     String layerId, String layerName, How how, double withinM, String filter, Several several) {
   /** The farthest that a look-up may reach, in metres. */
   public static final double FARTHEST_M = 50_000;
+
+  /** How far the usual look-up of the nearest reaches, in metres. */
+  private static final double USUAL_M = 50;
 
   /** The prefix by which a filter names an answer of the visit. */
   public static final String ANSWERS = "answers.";
@@ -68,6 +72,19 @@ public record LookUp(
   /** The polygon of a layer that holds the place. */
   public static LookUp containing(String layerId, String layerName) {
     return new LookUp(layerId, layerName, How.CONTAINING, 0, "", Several.SMALLEST);
+  }
+
+  /**
+   * The usual look-up in a layer of a kind: the polygon that holds the place, else the nearest
+   * feature; none in a table, which has no places.
+   */
+  public static Optional<LookUp> usual(String layerId, String layerName, GeometryKind kind) {
+    return switch (kind) {
+      case POLYGON -> Optional.of(containing(layerId, layerName));
+      case POINT, LINE ->
+          Optional.of(new LookUp(layerId, layerName, How.NEAREST, USUAL_M, "", Several.SMALLEST));
+      case TABLE -> Optional.empty();
+    };
   }
 
   /** The JSON form. */

@@ -19,6 +19,7 @@ import org.whinridge.core.place.Alongside;
 import org.whinridge.core.place.Geodesy;
 import org.whinridge.core.place.GeometryJson;
 import org.whinridge.core.place.LocalPlane;
+import org.whinridge.core.place.PlaneNearest;
 
 /**
  * A layer made ready for place look-ups: an STR tree over envelopes, geometries prepared on their

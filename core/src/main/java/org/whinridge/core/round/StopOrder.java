@@ -5,11 +5,11 @@ import java.util.Comparator;
 import java.util.List;
 import org.locationtech.jts.geom.Coordinate;
 import org.locationtech.jts.geom.Envelope;
-import org.locationtech.jts.geom.Geometry;
 import org.locationtech.jts.geom.prep.PreparedGeometryFactory;
 import org.whinridge.core.layer.Feature;
 import org.whinridge.core.place.Geodesy;
 import org.whinridge.core.place.GeometryJson;
+import org.whinridge.core.place.PlaneNearest;
 
 /** Which features become stops, and how far and which way each lies. */
 public final class StopOrder {
@@ -26,17 +26,11 @@ public final class StopOrder {
     List<Seen> out = new ArrayList<>(features.size());
     for (Feature f : features) {
       if (f.geometry().isEmpty()) continue;
-      Coordinate c = nearest(here, f.geometry().get());
+      Coordinate c = PlaneNearest.of(f.geometry().get(), here);
       out.add(new Seen(f.id(), Geodesy.distanceM(here, c), Geodesy.bearingDeg(here, c)));
     }
     out.sort(Comparator.comparingDouble(Seen::distanceM).thenComparing(Seen::featureId));
     return out;
-  }
-
-  private static Coordinate nearest(Coordinate here, Geometry g) {
-    if (g.getDimension() == 0 && g.getNumGeometries() == 1) return g.getCoordinate();
-    return org.locationtech.jts.operation.distance.DistanceOp.nearestPoints(
-        g, GeometryJson.WGS84.createPoint(here))[0];
   }
 
   /** The ids of the features that touch a rectangle in degrees, in the order given. */

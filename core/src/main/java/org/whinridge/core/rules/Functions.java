@@ -16,6 +16,8 @@ import java.util.function.BiPredicate;
 import java.util.function.DoubleBinaryOperator;
 import org.locationtech.jts.geom.Coordinate;
 import org.locationtech.jts.geom.Geometry;
+import org.locationtech.jts.geom.TopologyException;
+import org.locationtech.jts.geom.util.GeometryFixer;
 import org.whinridge.core.place.Alongside;
 import org.whinridge.core.place.Geodesy;
 import org.whinridge.core.value.Fold;
@@ -340,7 +342,16 @@ final class Functions {
         2,
         ValueType.YES_NO,
         false,
-        (a, s) -> Value.of(test.test(geo(a.get(0)), geo(a.get(1)))));
+        (a, s) -> tested(test, geo(a.get(0)), geo(a.get(1))));
+  }
+
+  /** An area that crosses itself has no sound inside: it is taken as the parts that it encloses. */
+  private static Value tested(BiPredicate<Geometry, Geometry> test, Geometry a, Geometry b) {
+    try {
+      return Value.of(test.test(a, b));
+    } catch (TopologyException e) {
+      return Value.of(test.test(GeometryFixer.fix(a), GeometryFixer.fix(b)));
+    }
   }
 
   private static void array(String name, BiPredicate<Value, Value> test) {

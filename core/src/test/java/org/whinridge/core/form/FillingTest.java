@@ -38,6 +38,27 @@ class FillingTest {
             });
   }
 
+  /** A tap on the prefilled answer emptied it, and the review said "flap becomes empty". */
+  @Test
+  void aTapNeverEmptiesAChoice() {
+    Filling f = new FormFixture().open();
+    assertThat(f.value("kind")).isEqualTo(Value.text("flap"));
+    assertThat(f.provenance("kind").confirmed()).isFalse();
+    assertThat(f.tap("kind", "", "flap")).isTrue();
+    assertThat(f.provenance("kind").confirmed()).isTrue();
+    assertThat(f.provenance("kind").said()).isEqualTo("from the asset");
+    assertThat(f.tap("kind", "", "flap")).as("chosen already").isFalse();
+    assertThat(f.value("kind")).isEqualTo(Value.text("flap"));
+    assertThat(f.undo()).isTrue();
+    assertThat(f.provenance("kind").confirmed()).isFalse();
+    f.tap("kind", "", "weir");
+    assertThat(f.value("kind")).isEqualTo(Value.text("weir"));
+    assertThat(f.set("kind", Value.EMPTY)).as("taken away by an act of its own").isTrue();
+    assertThat(f.value("kind").isEmpty()).isTrue();
+    f.undo();
+    assertThat(f.value("kind")).as("put back").isEqualTo(Value.text("weir"));
+  }
+
   @Test
   void aLookUpFollowsThePinUntilAPersonOverrulesIt() {
     Filling f = new FormFixture().set("beat", "prefill", LOOKUP).open();

@@ -126,8 +126,7 @@ class SchemaChangeTest {
         NewFeature.begun(
             feature("x-1", Map.of("kind", Value.text("pump"))),
             s,
-            LocalDate.of(2026, 5, 4),
-            Instant.EPOCH);
+            new NewFeature.Setting(LocalDate.of(2026, 5, 4), Instant.EPOCH, Optional.empty()));
     assertThat(f.values())
         .containsEntry("id", Value.text("x-1"))
         .containsEntry("half", Value.of(150))
@@ -152,7 +151,8 @@ class SchemaChangeTest {
             2,
             new Start.Fixed("none"),
             "look twice",
-            Optional.of(new CodesFrom("l1", "c", "d")));
+            Optional.of(new CodesFrom("l1", "c", "d")),
+            true);
     assertThat(Field.read(f.json())).isEqualTo(f);
     assertThat(Field.of("t", "T", FieldType.TIME).holds(Value.text("09:30"))).isTrue();
     assertThat(Field.of("t", "T", FieldType.TIME).holds(Value.text("25:30"))).isFalse();
@@ -170,7 +170,8 @@ class SchemaChangeTest {
                     2,
                     Start.NOTHING,
                     "",
-                    Optional.empty())
+                    Optional.empty(),
+                    false)
                 .shown(Value.of(1.5)))
         .isEqualTo("1.50 m");
   }

@@ -242,11 +242,47 @@ class ProfileTest {
     assertThat(CodeProposal.SAME.codes(labels))
         .extracting(Code::label)
         .containsExactly("Tide flap", "Sluice", "Tide-flap");
-    assertThat(CodeProposal.SAME.pasted("WG, Wet grassland\nRB;Reedbed\n\"OW\"\tOpen water\n"))
+    assertThat(pasted("WG, Wet grassland\nRB;Reedbed\n\"OW\"\tOpen water\n", CodeProposal.SAME))
         .containsExactly(
             Code.of("WG", "Wet grassland"), Code.of("RB", "Reedbed"), Code.of("OW", "Open water"));
-    assertThat(CodeProposal.NUMBERS.pasted("Good\nBad\n"))
+    assertThat(pasted("Good\nBad\n", CodeProposal.NUMBERS))
         .containsExactly(Code.of("1", "Good"), Code.of("2", "Bad"));
+  }
+
+  private static List<Code> pasted(String text, CodeProposal how) {
+    return PastedCodes.read(text, how, List.of()).codes();
+  }
+
+  @Test
+  void pastedPairsAndLabelsMixedKeepTheirOrderCodesAndLabels() {
+    assertThat(pasted("Poor\n1, Good\nFair\nG, Green", CodeProposal.NUMBERS))
+        .containsExactly(
+            Code.of("2", "Poor"),
+            Code.of("1", "Good"),
+            Code.of("3", "Fair"),
+            Code.of("G", "Green"));
+    assertThat(pasted("Brick\nbk, Brick\nBrick wall", CodeProposal.SHORT_WORDS))
+        .containsExactly(
+            Code.of("brick", "Brick"), Code.of("bk", "Brick"), Code.of("brick_wall", "Brick wall"));
+  }
+
+  @Test
+  void aHeaderIsRecognisedAndDoublesAreTold() {
+    PastedCodes csv =
+        PastedCodes.read(
+            "\uFEFFcode,label\nA,One\nB,Two\nA,Another\nB,Two", CodeProposal.SAME, List.of());
+    assertThat(csv.codes()).containsExactly(Code.of("A", "One"), Code.of("B", "Two"));
+    assertThat(csv.told())
+        .containsExactly(
+            "The first line, “code, label”, was taken for a header.",
+            "“A, Another” was left out: its code stands for “One” already.",
+            "“B, Two” stands there already and was left out.");
+    assertThat(pasted("Name, Title", CodeProposal.SAME)).as("alone it is no header").hasSize(1);
+    assertThat(pasted("Value\nLow\nHigh", CodeProposal.SAME)).hasSize(2);
+    assertThat(
+            PastedCodes.read("One\nThree", CodeProposal.NUMBERS, List.of(Code.of("1", "One")))
+                .codes())
+        .containsExactly(Code.of("2", "Three"));
   }
 
   @Test

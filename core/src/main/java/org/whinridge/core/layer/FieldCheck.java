@@ -1,0 +1,183 @@
+package org.whinridge.core.layer;
+
+import java.time.DateTimeException;
+import java.time.LocalTime;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.function.BiPredicate;
+import org.whinridge.core.value.Value;
+import org.whinridge.core.value.ValueType;
+
+/**
+ * What a field allows: the one check that drawing, typing, tidying, importing and reviewing ask
+ * before a value is written, and by which values that stand already are told.
+ */
+public final class FieldCheck {
+  private FieldCheck() {}
+
+  /** What can keep a value from a field. */
+  public enum Kind {
+    /** It is of another type: "abc" in a number. */
+    TYPE,
+    /** A whole number is wanted: 3.7. */
+    WHOLE,
+    /** It is no time of day: 25:99. */
+    TIME,
+    /** The text is longer than the field. */
+    LENGTH,
+    /** The field may not be empty. */
+    NEEDED,
+    /** It is not in the code list. */
+    NOT_LISTED,
+    /** Its code is not offered any more. */
+    RETIRED,
+    /** Another feature has the value, and the field is unique. */
+    TAKEN,
+    /** The field is filled by itself and not by hand. */
+    READ_ONLY
+  }
+
+  /**
+   * A value that a field does not allow.
+   *
+   * @param field the field's storage name
+   * @param message what is wrong and what would be right, a sentence without its full stop
+   */
+  public record Fault(String field, Kind kind, String message) {}
+
+  /**
+   * What keeps a value from being kept in the form of the field's type: its type, whole numbers,
+   * times, length. Empty for an empty value.
+   */
+  public static Optional<Fault> ofForm(Field f, Value v) {
+    if (v.isEmpty()) return Optional.empty();
+    boolean number = f.type() == FieldType.CODE && v.type() == ValueType.NUMBER;
+    if (v.type() != f.type().valueType() && !number)
+      return fault(f, Kind.TYPE, quoted(v) + " is not " + wanted(f));
+    if (f.type() == FieldType.WHOLE
+        && !(v instanceof Value.Num n && n.value() == Math.floor(n.value())))
+      return fault(f, Kind.WHOLE, quoted(v) + " is not " + wanted(f));
+    if (f.type() == FieldType.TIME && !isTime(v.plain()))
+      return fault(f, Kind.TIME, quoted(v) + " is not " + wanted(f));
+    int length = v.plain().length();
+    return f.length() > 0 && length > f.length()
+        ? fault(f, Kind.LENGTH, "at most " + f.length() + " characters; this has " + length)
+        : Optional.empty();
+  }
+
+  /**
+   * What keeps a value from being written into the field, but for other features. What stood there
+   * before may always stay, so that an unlisted or retired code hinders no other change.
+   *
+   * @param before the value that stood there; empty for a new feature
+   */
+  public static Optional<Fault> of(Field f, Value v, Value before) {
+    if (v.equals(before) && !v.isEmpty()) return Optional.empty();
+    if (v.isEmpty())
+      return f.nullable() || f.type() == FieldType.UNIQUE_ID
+          ? Optional.empty()
+          : fault(f, Kind.NEEDED, "this must have a value");
+    Optional<Fault> form = ofForm(f, v);
+    return form.isPresent() ? form : codes(f, v, before);
+  }
+
+  private static Optional<Fault> codes(Field f, Value v, Value before) {
+    if (f.codes().isEmpty()) return Optional.empty();
+    List<Value> stood = parts(before);
+    for (Value one : parts(v)) {
+      if (stood.contains(one)) continue;
+      Optional<Code> code =
+          f.codes().stream().filter(c -> c.code().equals(one.plain())).findFirst();
+      if (code.isEmpty())
+        return fault(f, Kind.NOT_LISTED, quoted(one) + " is not in the code list");
+      if (code.get().retired())
+        return fault(
+            f, Kind.RETIRED, "“" + code.get().label() + "” is retired and not chosen any more");
+    }
+    return Optional.empty();
+  }
+
+  private static List<Value> parts(Value v) {
+    return v instanceof Value.Many m ? m.values() : List.of(v);
+  }
+
+  /**
+   * What keeps values from being written into a feature by hand.
+   *
+   * @param set the values by field, those that are not among them stay
+   * @param before the feature as it is; empty for a new one, whose other fields are looked at, too
+   * @param taken whether another feature has the value in the field
+   */
+  public static List<Fault> of(
+      Schema schema,
+      Map<String, Value> set,
+      Optional<Feature> before,
+      BiPredicate<Field, Value> taken) {
+    List<Fault> out = new ArrayList<>();
+    for (Field f : schema.fields()) {
+      if (before.isPresent() && !set.containsKey(f.name())) continue;
+      Value v = set.getOrDefault(f.name(), Value.EMPTY);
+      Value was = before.map(x -> x.value(f.name())).orElse(Value.EMPTY);
+      Optional<Fault> fault = of(f, v, was);
+      if (fault.isEmpty() && f.unique() && !v.isEmpty() && !v.equals(was) && taken.test(f, v))
+        fault = fault(f, Kind.TAKEN, "another feature has " + quoted(v) + " already");
+      fault.ifPresent(out::add);
+    }
+    return out;
+  }
+
+  /** The fields among these that people may not fill by hand, since they fill themselves. */
+  public static List<Fault> byHand(Schema schema, Map<String, Value> set) {
+    List<Fault> out = new ArrayList<>();
+    for (Field f : schema.fields())
+      if (set.containsKey(f.name()) && f.fillsItself())
+        fault(f, Kind.READ_ONLY, "this is filled by itself and not by hand").ifPresent(out::add);
+    return out;
+  }
+
+  /** A value as people type it into a field, in the form that the field keeps. */
+  public static Value typed(Field f, String text) {
+    String s = text.strip();
+    if (s.isEmpty()) return Value.EMPTY;
+    if (f.type().valueType() == ValueType.NUMBER) s = s.replace('\u2212', '-');
+    return Reading.PLAIN.read(Value.text(s), f.type());
+  }
+
+  private static String wanted(Field f) {
+    switch (f.type()) {
+      case WHOLE:
+        return "a whole number, such as 12";
+      case DECIMAL:
+        return "a number with a decimal point, such as 12.5";
+      case DATE:
+        return "a date as year-month-day, such as 2026-05-04";
+      case TIME:
+        return "a time of day, such as 09:30";
+      case DATE_TIME:
+        return "a date and time, such as 2026-05-04T09:30Z";
+      case YES_NO:
+        return "yes or no";
+      default:
+        return f.type().said();
+    }
+  }
+
+  private static boolean isTime(String s) {
+    try {
+      LocalTime.parse(s);
+      return true;
+    } catch (DateTimeException e) {
+      return false;
+    }
+  }
+
+  private static String quoted(Value v) {
+    return "“" + v.plain() + "”";
+  }
+
+  private static Optional<Fault> fault(Field f, Kind kind, String message) {
+    return Optional.of(new Fault(f.name(), kind, message));
+  }
+}

@@ -1,0 +1,59 @@
+package org.whinridge.core.place;
+
+import org.locationtech.jts.geom.Coordinate;
+import org.locationtech.jts.geom.CoordinateSequence;
+import org.locationtech.jts.geom.Geometry;
+import org.locationtech.jts.geom.GeometryFactory;
+import org.locationtech.jts.geom.util.GeometryTransformer;
+import org.locationtech.jts.operation.distance.DistanceOp;
+
+/**
+ * How far two geometries are from each other and where they come nearest, on a plane of metres
+ * around one of them, since degrees of longitude are shorter than those of latitude. Within some
+ * kilometres the plane is right to about 0.1 %; {@link #distanceM} is then geodesic.
+ */
+public final class PlaneNearest {
+  private static final GeometryFactory FLAT = new GeometryFactory();
+  private final LocalPlane plane;
+
+  /** Distances on a plane. */
+  public PlaneNearest(LocalPlane plane) {
+    this.plane = plane;
+  }
+
+  /** The least distance on the plane, metres. */
+  public double distance(Geometry a, Geometry b) {
+    return DistanceOp.distance(flat(a), flat(b));
+  }
+
+  /** The positions of both in degrees where they come nearest. */
+  public Coordinate[] pair(Geometry a, Geometry b) {
+    Coordinate[] flat = DistanceOp.nearestPoints(flat(a), flat(b));
+    return new Coordinate[] {plane.degrees(flat[0]), plane.degrees(flat[1])};
+  }
+
+  /** The position of a geometry in degrees that is nearest to somebody. */
+  public static Coordinate of(Geometry g, Coordinate here) {
+    if (g.getDimension() == 0 && g.getNumGeometries() == 1) return g.getCoordinate();
+    return new PlaneNearest(new LocalPlane(here)).pair(g, GeometryJson.WGS84.createPoint(here))[0];
+  }
+
+  /** The geodesic distance from somebody to the nearest position of a geometry, metres. */
+  public static double distanceM(Geometry g, Coordinate here) {
+    return g.covers(GeometryJson.WGS84.createPoint(here))
+        ? 0
+        : Geodesy.distanceM(here, of(g, here));
+  }
+
+  private Geometry flat(Geometry g) {
+    return new GeometryTransformer() {
+      @Override
+      protected CoordinateSequence transformCoordinates(CoordinateSequence cs, Geometry parent) {
+        Coordinate[] out = new Coordinate[cs.size()];
+        for (int i = 0; i < out.length; i++)
+          out[i] = new Coordinate(plane.x(cs.getX(i)), plane.y(cs.getY(i)));
+        return FLAT.getCoordinateSequenceFactory().create(out);
+      }
+    }.transform(g);
+  }
+}

@@ -1,0 +1,76 @@
+package org.whinridge.core.profile;
+
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import org.whinridge.core.layer.Field;
+import org.whinridge.core.layer.Schema;
+
+/** Which field of a layer a column of a file belongs into, and which field names a feature. */
+public final class ColumnMatch {
+  /** Names that a tag goes by, the usual first. Common practice, no source. */
+  private static final List<String> TAGS = List.of("tag", "ref", "asset_id", "code", "barcode");
+
+  /** Names of what a feature is called by, the usual first. Common practice, no source. */
+  private static final List<String> CAPTIONS =
+      List.of("tag", "ref", "asset_id", "name", "title", "kind", "beat", "code", "photo");
+
+  private static final int DBF_NAME = 10;
+
+  private ColumnMatch() {}
+
+  /**
+   * The field for each column by its storage name or label, "" for none; a field is given once, to
+   * the first column that fits. A name of ten characters fits a longer one that begins so, as
+   * Shapefiles cut them.
+   *
+   * @param columns the names in the file, in order
+   */
+  public static Map<String, String> fields(List<String> columns, Schema schema) {
+    Map<String, String> out = new LinkedHashMap<>();
+    for (String c : columns) {
+      String hit = field(c, schema);
+      out.put(c, out.containsValue(hit) ? "" : hit);
+    }
+    return out;
+  }
+
+  private static String field(String column, Schema schema) {
+    String name = Field.nameFrom(column);
+    for (Field f : schema.fields())
+      if (f.name().equalsIgnoreCase(name)
+          || f.label().equalsIgnoreCase(column)
+          || f.name().length() > DBF_NAME && name.length() == DBF_NAME && f.name().startsWith(name))
+        return f.name();
+    return "";
+  }
+
+  /**
+   * The column that says which feature a row is: the one for the layer's tag, else the first of
+   * those whose values are unique; "" for none.
+   *
+   * @param fields what {@link #fields} gave
+   * @param unique columns of the file with a value of its own in each row
+   */
+  public static String key(Map<String, String> fields, List<String> unique, Schema schema) {
+    for (Map.Entry<String, String> e : fields.entrySet())
+      if (!schema.tagField().isEmpty() && e.getValue().equals(schema.tagField())) return e.getKey();
+    for (String c : unique) if (!fields.getOrDefault(c, "").isEmpty()) return c;
+    return "";
+  }
+
+  /** The field that looks like the tag, by its name; "" for none. */
+  public static String tag(List<Field> fields) {
+    return fields.stream().map(Field::name).filter(TAGS::contains).findFirst().orElse("");
+  }
+
+  /** The fields that name a feature: at most two by their names, else the first of all. */
+  public static List<String> captions(List<Field> fields) {
+    List<String> out =
+        CAPTIONS.stream()
+            .filter(n -> fields.stream().anyMatch(f -> f.name().equals(n)))
+            .limit(2)
+            .toList();
+    return !out.isEmpty() || fields.isEmpty() ? out : List.of(fields.get(0).name());
+  }
+}
