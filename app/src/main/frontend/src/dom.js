@@ -11,6 +11,19 @@ export function h(tag, attributes = {}, ...children) {
   return e;
 }
 
+let pressed = false;
+addEventListener("pointerdown", () => (pressed = true), true);
+for (const end of ["pointerup", "pointercancel"]) addEventListener(end, () => (pressed = false), true);
+
+/**
+ * Draws anew once nothing is being pressed. Leaving a field by pressing a button changes the field first: were the button made anew then, it would never be
+ * clicked.
+ */
+export function afterPress(draw) {
+  if (!pressed) return draw();
+  addEventListener("pointerup", () => setTimeout(draw), { once: true, capture: true });
+}
+
 const SVG = "http://www.w3.org/2000/svg";
 
 export function svg(tag, attributes = {}, ...children) {

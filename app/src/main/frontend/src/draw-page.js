@@ -202,7 +202,7 @@ export async function drawPage(box) {
     if (what === "draw") {
       const id = crypto.randomUUID();
       keep();
-      current = { id, isNew: true, version: 0, geometry, caption: `New: ${making.said}`, stood: {} };
+      current = { id, isNew: true, version: 0, geometry, caption: making.said === "New feature" ? "A new feature" : `New: ${making.said}`, stood: {} };
       edits.put(current, { geometry, typed: Object.fromEntries(Object.entries(making.preset).map(([k, v]) => [k, asTyped(v)])) });
       told = "Drawn. Fill its values; all is written with the button below.";
       failure = "";
@@ -344,11 +344,12 @@ export async function drawPage(box) {
   /** The values of the chosen feature; a change of one redraws nothing, so that the next field is at hand. */
   function valuesOf(feature) {
     const e = edits.of(feature);
-    return valuesForm({ id: e.id, schema, typed: e.typed, stood: e.stood ?? {}, isNew: e.isNew && !e.like, faults: edits.faults[e.id] ?? {}, changed: (name, typed, problem) => {
-      keep();
-      problem.textContent = edits.type(feature, name, typed);
+    return valuesForm({ id: e.id, schema, typed: e.typed, stood: e.stood ?? {}, isNew: e.isNew && !e.like, faults: edits.faults[e.id] ?? {}, changed: (name, typed, again) => {
+      if (!again) keep();
       told = "";
+      const wrong = edits.type(feature, name, typed);
       renderFoot();
+      return wrong;
     } });
   }
 

@@ -1,6 +1,6 @@
 // The editor of a layer's fields: rows of fields, a code list under each, what a change would do.
 import { post, request } from "./api.js";
-import { h } from "./dom.js";
+import { afterPress, h } from "./dom.js";
 import { symbol } from "./symbols.js";
 
 const json = async (path) => (await request(path)).json();
@@ -30,9 +30,11 @@ export async function fieldsEditor(box, { project, schema, fixed = [], readOnly 
   /** What adding codes came to, by field. */
   const toldOf = new WeakMap();
   const known = (f) => fixed.includes(f.name);
+  let stale = false;
   const touch = () => {
-    draw();
     changed();
+    stale = true;
+    afterPress(() => stale && draw());
   };
 
   function fieldRow(f, i) {
@@ -49,20 +51,20 @@ export async function fieldsEditor(box, { project, schema, fixed = [], readOnly 
           f.label = v;
           if (!known(f) && v) f.name = (await json(`/api/p/${project}/field-name?label=${encodeURIComponent(v)}`)).name;
           touch();
-        }, { size: 16, maxlength: 80, disabled: readOnly })),
-        h("td", {}, known(f) ? h("span", { class: "code" }, f.name) : input(f.name, "storage name of " + named, (v) => { f.name = v; touch(); }, { class: "code", size: 14, maxlength: 63 })),
+        }, { size: 14, maxlength: 80, disabled: readOnly })),
+        h("td", {}, known(f) ? h("span", { class: "code" }, f.name) : input(f.name, "storage name of " + named, (v) => { f.name = v; touch(); }, { class: "code", size: 12, maxlength: 63 })),
         h("td", {}, h("select", { "aria-label": "type of " + named, disabled: readOnly, onchange: (e) => { f.type = e.target.value; if (CODED.includes(f.type)) open.add(f); touch(); } }, types.map((t) => h("option", { value: t.id, selected: t.id === f.type }, t.said)))),
         h("td", {}, TEXTS.includes(f.type) ? h("label", { class: "quiet whitespace-nowrap" }, "up to ", input(f.length || "", "length of " + named, (v) => set("length", Number(v) || ""), { size: 3, inputmode: "numeric", placeholder: "any", title: "most characters" }), " char.") : null,
           NUMBERS.includes(f.type) ? h("span", { class: "flex gap-1" }, input(f.unit, "unit of " + named, (v) => set("unit", v.trim()), { size: 4, maxlength: 20, placeholder: "unit" }), f.type === "decimal" ? input(f.decimals ?? "", "decimals of " + named, (v) => set("decimals", v === "" ? "" : Number(v)), { size: 2, placeholder: "dec." }) : null) : null),
         h("td", {}, tick(f.nullable !== false, named + " may be empty", (v) => { if (v) delete f.nullable; else f.nullable = false; touch(); }, readOnly)),
         h("td", {}, tick(f.unique, named + " is unique", (v) => set("unique", v), readOnly)),
         h("td", {}, tick(f.officeOnly, named + " stays in the office", (v) => set("officeOnly", v), readOnly)),
-        h("td", { class: "whitespace-nowrap" }, f.type === "unique_id" ? h("span", { class: "quiet" }, "made with the feature") : [input(start, "default of " + named, (v) => set("start", v === "" ? "" : f.start?.formula !== undefined ? { formula: v } : { fixed: v }), { size: 10, disabled: readOnly }),
+        h("td", { class: "whitespace-nowrap" }, f.type === "unique_id" ? h("span", { class: "quiet" }, "made with the feature") : [input(start, "default of " + named, (v) => set("start", v === "" ? "" : f.start?.formula !== undefined ? { formula: v } : { fixed: v }), { size: 7, disabled: readOnly }),
           h("select", { "aria-label": "kind of default of " + named, disabled: readOnly, onchange: (e) => set("start", e.target.value === "formula" ? { formula: start } : { fixed: start }) }, h("option", { value: "fixed" }, "fixed"), h("option", { value: "formula", selected: f.start?.formula !== undefined }, "formula"))]),
-        h("td", {}, h("button", { type: "button", class: "plain", "aria-expanded": String(open.has(f)), onclick: () => { open.has(f) ? open.delete(f) : open.add(f); draw(); } }, f.codes?.length ? `${f.codes.length} codes` : "More")),
+        h("td", { class: "whitespace-nowrap" }, h("button", { type: "button", class: "plain", "aria-expanded": String(open.has(f)), onclick: () => { open.has(f) ? open.delete(f) : open.add(f); draw(); } }, f.codes?.length ? `${f.codes.length} codes` : "More")),
         h("td", { class: "whitespace-nowrap" }, readOnly ? null : [
           h("button", { type: "button", class: "plain", "aria-label": "move " + named + " up", disabled: i === 0, onclick: () => { fields.splice(i - 1, 0, fields.splice(i, 1)[0]); touch(); } }, symbol("up")),
-          h("button", { type: "button", class: "plain", "aria-label": "take away " + named, onclick: () => { fields.splice(i, 1); if (tag === f.name) tag = ""; captions = captions.filter((c) => c !== f.name); touch(); } }, "Take away")])),
+          h("button", { type: "button", class: "plain", "aria-label": "take away " + named, onclick: () => { fields.splice(i, 1); if (tag === f.name) tag = ""; captions = captions.filter((c) => c !== f.name); touch(); }, title: "take away " + named }, "×")])),
       open.has(f) ? h("tr", {}, h("td", { colspan: 10, class: "more" }, moreOf(f, named, set))) : null,
     ];
   }
@@ -111,6 +113,7 @@ export async function fieldsEditor(box, { project, schema, fixed = [], readOnly 
   }
 
   function draw() {
+    stale = false;
     const focus = document.activeElement?.getAttribute?.("aria-label");
     const names = fields.filter((f) => f.name);
     const parts = [

@@ -1,7 +1,7 @@
 // The look of a layer: how features are sorted into the legend's entries, and what each draws. Every change is on the map at once; saved for everybody by one button.
 import { post, request, token } from "./api.js";
 import { withBasemaps } from "./basemaps.js";
-import { h } from "./dom.js";
+import { afterPress, h } from "./dom.js";
 import { LayerOnMap } from "./layer-on-map.js";
 import { url } from "./look.js";
 import { symbolRow, usualSymbol } from "./look-symbols.js";
@@ -71,8 +71,8 @@ export async function lookPage(box) {
         remember();
         look = got.look;
         open = -1;
-        render();
-      } else refresh();
+        afterPress(render);
+      } else afterPress(refresh);
       await drawn.tryLook(got.key, got.plan);
     } catch (e) {
       failure = e.message;
@@ -90,7 +90,7 @@ export async function lookPage(box) {
     remember();
     how(look);
     told = "";
-    if (again) render();
+    if (again) afterPress(render);
     tryIt();
   };
   const entryAt = (i) => (i < look.classes.length && look.by !== "one" ? look.classes[i] : look.other);

@@ -1,7 +1,7 @@
 // Typing the rows of a layer without places: new ones, other values, rows taken away. Nothing is written before the button says so.
 import { request } from "./api.js";
 import { Edits, Unfit, writingFoot } from "./desk-edits.js";
-import { h } from "./dom.js";
+import { afterPress, h } from "./dom.js";
 import { loadEngine } from "./engine.js";
 import { valuesForm } from "./values-form.js";
 
@@ -28,7 +28,7 @@ export async function rowsPage(box) {
   }
   const captionOf = (e) => {
     const named = schema.captionFields?.length ? schema.captionFields : [schema.tagField];
-    return named.map((n) => e.typed?.[n] ?? e.stood?.[n] ?? "").filter(Boolean).join(" · ") || "a new row";
+    return named.map((n) => e.typed?.[n] ?? e.stood?.[n] ?? "").filter(Boolean).join(" · ") || "A new row";
   };
 
   function choose(feature) {
@@ -94,12 +94,13 @@ export async function rowsPage(box) {
         } else edits.put(feature, { removed: !e.removed });
         render();
       } }, e.removed ? "Keep it after all" : "Take this row away")),
-      e.removed ? h("p", {}, "Will be taken away.") : valuesForm({ id: e.id, schema, typed: e.typed, stood: e.stood ?? {}, isNew: e.isNew, faults: edits.faults[e.id] ?? {}, changed: (name, typed, problem) => {
-        edits.keep(current);
-        problem.textContent = edits.type(feature, name, typed);
+      e.removed ? h("p", {}, "Will be taken away.") : valuesForm({ id: e.id, schema, typed: e.typed, stood: e.stood ?? {}, isNew: e.isNew, faults: edits.faults[e.id] ?? {}, changed: (name, typed, again) => {
+        if (!again) edits.keep(current);
         told = "";
-        renderList();
+        const wrong = edits.type(feature, name, typed);
+        afterPress(renderList);
         renderFoot();
+        return wrong;
       } }));
   }
   function render() {

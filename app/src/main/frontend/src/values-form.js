@@ -1,5 +1,5 @@
 // Inputs for the fields of a layer, each by its type: code lists, units, pickers, hints. Texts stay as they are typed; the engine says what they are and what is wrong.
-import { h } from "./dom.js";
+import { afterPress, h } from "./dom.js";
 
 const NUMBERS = ["whole", "decimal"];
 const PLACEHOLDER = { date: "2026-05-04", time: "09:30", date_time: "2026-05-04T09:30Z" };
@@ -23,15 +23,22 @@ function about(f, isNew) {
 
 /**
  * The inputs of one feature. `typed` are texts by field that people have typed, `stood` the values that it has; `faults` words by field.
- * `changed(name, text or list)` hears each change, `undefined` when it is again as it stood.
+ * `changed(name, text or list, again)` hears each change, `undefined` when it is again as it stood, and gives what is wrong in words; `again` says that it is
+ * the same typing as before, which goes on.
  */
 export function valuesForm({ id, schema, typed, stood, isNew, faults, changed }) {
+  let typing = null;
   const of = (f) => typed[f.name] ?? asTyped(stood[f.name]);
   const rows = schema.fields.map((f) => {
     const fills = f.readOnly || f.type === "unique_id";
     const key = `${id}-${f.name}`;
     const problem = h("p", { class: "text-bracken text-sm", id: `${key}-wrong`, role: "alert" }, faults[f.name] ?? "");
-    const hear = (v) => changed(f.name, same(v, asTyped(stood[f.name])) && !isNew ? undefined : v, problem);
+    const hear = (v, goesOn = false) => {
+      const wrong = changed(f.name, same(v, asTyped(stood[f.name])) && !isNew ? undefined : v, typing === f.name);
+      typing = goesOn ? f.name : null;
+      // while people type, nothing is called wrong that was not so before
+      if (!goesOn || !wrong || problem.textContent) afterPress(() => (problem.textContent = wrong));
+    };
     const note = about(f, isNew);
     return h("div", { class: "mt-2", "data-value-of": f.name },
       f.type === "codes" ? h("span", { class: "label", id: `${key}-label` }, f.label) : h("label", { class: "label", for: key }, f.label, f.unit && h("span", { class: "quiet font-normal" }, ` (${f.unit})`)),
@@ -52,7 +59,7 @@ function inputOf(f, key, value, hear) {
     return h("select", { ...common, onchange: (e) => hear(e.target.value) }, h("option", { value: "" }, ""), odd && h("option", { value, selected: true }, `${value} (not in the list)`), known.map((c) => h("option", { value: c.code, selected: c.code === value }, c.label + (c.retired ? " (retired)" : ""))));
   }
   if (f.type === "yes_no") return h("select", { ...common, onchange: (e) => hear(e.target.value) }, [["", ""], ["yes", "yes"], ["no", "no"]].map(([v, s]) => h("option", { value: v, selected: v === value }, s)));
-  const text = h("input", { ...common, value, autocomplete: "off", inputmode: NUMBERS.includes(f.type) ? "decimal" : undefined, placeholder: PLACEHOLDER[f.type], onchange: (e) => hear(e.target.value) });
+  const text = h("input", { ...common, value, autocomplete: "off", inputmode: NUMBERS.includes(f.type) ? "decimal" : undefined, placeholder: PLACEHOLDER[f.type], oninput: (e) => hear(e.target.value, true), onchange: (e) => hear(e.target.value) });
   return f.type === "date" || f.type === "date_time" ? h("div", { class: "flex gap-1" }, text, picker(f, text, hear)) : text;
 }
 

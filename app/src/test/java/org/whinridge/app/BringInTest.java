@@ -8,31 +8,21 @@ import static org.springframework.test.web.servlet.request.MockMvcRequestBuilder
 import static org.springframework.test.web.servlet.request.MockMvcRequestBuilders.post;
 
 import com.eclipsesource.json.Json;
-import com.eclipsesource.json.JsonObject;
 import java.io.ByteArrayOutputStream;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
+import java.nio.file.Path;
 import java.util.List;
 import java.util.Map;
 import java.util.Random;
 import java.util.UUID;
-import java.util.stream.Collectors;
 import java.util.zip.ZipEntry;
 import java.util.zip.ZipOutputStream;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
-import org.springframework.beans.factory.annotation.Autowired;
 import org.springframework.mock.web.MockHttpServletResponse;
-import org.springframework.mock.web.MockMultipartFile;
-import org.springframework.security.test.web.servlet.request.SecurityMockMvcRequestPostProcessors.UserRequestPostProcessor;
-import org.springframework.test.web.servlet.MockMvc;
-import org.whinridge.app.daybook.Visits;
 import org.whinridge.app.layer.Layer;
-import org.whinridge.app.layer.Layers;
-import org.whinridge.app.photo.Photos;
-import org.whinridge.app.project.Projects;
-import org.whinridge.app.shell.DataFolder;
 import org.whinridge.core.layer.Feature;
 import org.whinridge.core.layer.GeometryKind;
 import org.whinridge.core.photo.ExifWriter;
@@ -43,95 +33,7 @@ import org.whinridge.demo.DemoPhoto;
 /**
  * Files brought in: what is wrong with them is said, nothing is half imported, all can be undone.
  */
-class BringInTest extends ServerTest {
-  private static final String PAGE = "/p/ostrey/layers/bring-in";
-  private static final UserRequestPostProcessor COORDINATOR =
-      user("coordinator").roles("coordinator");
-  @Autowired MockMvc mvc;
-  @Autowired Layers layers;
-  @Autowired Projects projects;
-  @Autowired DataFolder data;
-  @Autowired Visits visits;
-  @Autowired Photos photos;
-
-  private static MockMultipartFile file(String name, byte[] content) {
-    return new MockMultipartFile("file", name, "application/octet-stream", content);
-  }
-
-  /** Uploads; gives the page of the lot once it was looked through. */
-  private String upload(MockMultipartFile... files) throws Exception {
-    var request = multipart(PAGE);
-    for (MockMultipartFile f : files) request.file(f);
-    String page =
-        mvc.perform(request.with(COORDINATOR).with(csrf()))
-            .andReturn()
-            .getResponse()
-            .getRedirectedUrl();
-    waitFor(page);
-    return page;
-  }
-
-  private String upload(String name, String content) throws Exception {
-    return upload(file(name, content.getBytes(StandardCharsets.UTF_8)));
-  }
-
-  private String waitFor(String page) throws Exception {
-    String api = page.replace("/p/ostrey/layers/bring-in", "/api/p/ostrey/bring-in") + "/state";
-    for (int i = 0; i < 600; i++) {
-      JsonObject o =
-          Json.parse(
-                  mvc.perform(get(api).with(COORDINATOR))
-                      .andReturn()
-                      .getResponse()
-                      .getContentAsString(StandardCharsets.UTF_8))
-              .asObject();
-      if (!o.getString("stage", "").equals("running")) return o.getString("stage", "");
-      Thread.sleep(50);
-    }
-    throw new AssertionError("the job does not end");
-  }
-
-  private String html(String page) throws Exception {
-    MockHttpServletResponse r = mvc.perform(get(page).with(COORDINATOR)).andReturn().getResponse();
-    return r.getContentAsString(StandardCharsets.UTF_8)
-        .replace("&#39;", "'")
-        .replace("&quot;", "\"");
-  }
-
-  /** Decides by the API; gives the problem, or "" once the import has ended. */
-  private String decide(String page, String... nameAndValue) throws Exception {
-    var request =
-        post(page.replace("/p/ostrey/layers/bring-in", "/api/p/ostrey/bring-in") + "/decide")
-            .accept("application/json");
-    for (int i = 0; i < nameAndValue.length; i += 2)
-      request.param(nameAndValue[i], nameAndValue[i + 1]);
-    MockHttpServletResponse r =
-        mvc.perform(request.with(COORDINATOR).with(csrf())).andReturn().getResponse();
-    if (r.getStatus() != 200)
-      return Json.parse(r.getContentAsString(StandardCharsets.UTF_8))
-          .asObject()
-          .getString("message", "");
-    waitFor(page);
-    return "";
-  }
-
-  private void act(String page, String act) throws Exception {
-    mvc.perform(post(page + "/" + act).with(COORDINATOR).with(csrf()));
-    if (!act.equals("take-back") && !act.equals("drop")) waitFor(page);
-  }
-
-  private Layer layer(String name) {
-    return layers.list(projects.byKey("ostrey").id()).stream()
-        .filter(l -> l.name().equals(name))
-        .findFirst()
-        .orElseThrow();
-  }
-
-  private Map<String, Feature> byKey(Layer layer, String field) {
-    return layers.first(layer, 1000).stream()
-        .collect(Collectors.toMap(f -> f.value(field).plain(), f -> f));
-  }
-
+class BringInTest extends FilesTest {
   private static String point(String properties, String coordinates) {
     return "{\"type\":\"Feature\",\"properties\":"
         + properties
@@ -487,6 +389,25 @@ class BringInTest extends ServerTest {
     assertThat(photos.of(List.of(visit.get(0).id())))
         .singleElement()
         .satisfies(p -> assertThat(p.received()).isTrue());
+    // taken back, its past visits and their bytes go with it; what was put aside is found still
+    var photo = photos.of(List.of(visit.get(0).id())).get(0);
+    Path file =
+        data.folder("photos")
+            .resolve(photo.sha256().substring(0, 2))
+            .resolve(photo.sha256() + ".jpg");
+    assertThat(file).exists();
+    mvc.perform(
+        post("/p/ostrey/hand-ins/" + visit.get(0).id() + "/take-back")
+            .with(COORDINATOR)
+            .with(csrf()));
+    assertThat(visits.get(visit.get(0).id()).state()).isEqualTo("accepted");
+    act(page, "take-back");
+    org.assertj.core.api.Assertions.assertThatThrownBy(() -> visits.get(visit.get(0).id()))
+        .hasMessageContaining("no visit");
+    assertThat(photos.find(photo.id())).isEmpty();
+    for (int i = 0; i < 100 && Files.exists(file); i++) Thread.sleep(50);
+    assertThat(file).doesNotExist();
+    assertThat(photos.bytes(photo)).isPresent();
   }
 
   @Test

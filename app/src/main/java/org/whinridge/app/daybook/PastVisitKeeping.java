@@ -15,6 +15,7 @@ import org.springframework.transaction.annotation.Transactional;
 import org.whinridge.app.bringin.PastVisits;
 import org.whinridge.app.form.FormDraft;
 import org.whinridge.app.form.Forms;
+import org.whinridge.app.layer.GoesWithLayer;
 import org.whinridge.app.layer.Layer;
 import org.whinridge.app.layer.Layers;
 import org.whinridge.app.photo.Photos;
@@ -25,8 +26,9 @@ import org.whinridge.core.value.ValueJson;
 
 /** Visits that came in files: kept as accepted ones, under a hand-in of their own. */
 @Component
-class PastVisitKeeping implements PastVisits {
+class PastVisitKeeping implements PastVisits, GoesWithLayer {
   private static final String DEVICE = "brought in";
+  private static final int FROM_A_FILE = 0;
   private final VisitRepository visits;
   private final HandInRepository handIns;
   private final Layers layers;
@@ -83,7 +85,7 @@ class PastVisitKeeping implements PastVisits {
     v.id = Ids.next();
     v.handInId = h.id;
     v.formId = form.orElse(null);
-    v.edition = 0;
+    v.edition = FROM_A_FILE;
     v.layerId = layer;
     v.featureId = p.feature();
     v.person = p.person();
@@ -124,9 +126,20 @@ class PastVisitKeeping implements PastVisits {
   @Override
   @Transactional
   public int takeBack(UUID handIn, String person) {
-    List<VisitEntity> all = visits.findByHandInId(handIn);
+    return away(visits.findByHandInId(handIn));
+  }
+
+  /** The pictures that a layer's file brought are photos of past visits; they go with the layer. */
+  @Override
+  @Transactional
+  public void gone(UUID layer) {
+    away(visits.findByLayerIdAndEdition(layer, FROM_A_FILE));
+  }
+
+  private int away(List<VisitEntity> all) {
     photos.forget(all.stream().map(v -> v.id).toList());
     visits.deleteAll(all);
+    visits.flush();
     return all.size();
   }
 }

@@ -54,4 +54,7 @@ interface VisitRepository extends JpaRepository<VisitEntity, UUID> {
   Optional<String> personOf(UUID id);
 
   List<VisitEntity> findByHandInId(UUID handIn);
+
+  /** Visits of a layer with an edition of its form; 0 is that of visits which came in files. */
+  List<VisitEntity> findByLayerIdAndEdition(UUID layer, int edition);
 }

@@ -2,9 +2,12 @@ package org.whinridge.app.layer;
 
 import jakarta.persistence.EntityManager;
 import jakarta.persistence.EntityManagerFactory;
+import org.hibernate.HibernateException;
 import org.hibernate.Session;
 import org.hibernate.SessionFactory;
 import org.hibernate.StatelessSession;
+import org.springframework.orm.jpa.EntityManagerFactoryInfo;
+import org.springframework.orm.jpa.JpaDialect;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.support.TransactionSynchronizationManager;
 
@@ -16,8 +19,10 @@ import org.springframework.transaction.support.TransactionSynchronizationManager
 class Connections {
   private final SessionFactory sessions;
   private final EntityManager entities;
+  private final JpaDialect dialect;
 
   Connections(EntityManagerFactory factory, EntityManager entities) {
+    this.dialect = ((EntityManagerFactoryInfo) factory).getJpaDialect();
     this.sessions = factory.unwrap(SessionFactory.class);
     this.entities = entities;
   }
@@ -27,8 +32,22 @@ class Connections {
     T in(StatelessSession s);
   }
 
-  /** Uses a session for reading, or for writing within the transaction that is there. */
+  /**
+   * Uses a session for reading, or for writing within the transaction that is there.
+   *
+   * @throws org.springframework.dao.DataAccessException what Hibernate threw, by the names that
+   *     everything else throws: a lock that was not had in time is a ConcurrencyFailureException
+   */
   <T> T with(Work<T> work) {
+    try {
+      return open(work);
+    } catch (HibernateException e) {
+      RuntimeException known = dialect.translateExceptionIfPossible(e);
+      throw known == null ? e : known;
+    }
+  }
+
+  private <T> T open(Work<T> work) {
     if (!TransactionSynchronizationManager.isActualTransactionActive())
       try (StatelessSession s = sessions.openStatelessSession()) {
         return work.in(s);

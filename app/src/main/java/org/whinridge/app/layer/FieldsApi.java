@@ -28,6 +28,7 @@ import org.whinridge.core.layer.Schema;
 import org.whinridge.core.layer.SchemaChange;
 import org.whinridge.core.place.GeometryJson;
 import org.whinridge.core.profile.CodeProposal;
+import org.whinridge.core.profile.ColumnMatch;
 import org.whinridge.core.profile.PastedCodes;
 import org.whinridge.formats.crs.CoordinateSystems;
 
@@ -120,6 +121,14 @@ class FieldsApi {
     return json(new JsonObject().add("made", made));
   }
 
+  /** Without a tag and without captions no feature would have a name in any list. */
+  private static Schema named(Schema s) {
+    return s.tagField().isEmpty() && s.captionFields().isEmpty()
+        ? new Schema(
+            s.kind(), s.fields(), ColumnMatch.tag(s.fields()), ColumnMatch.captions(s.fields()))
+        : s;
+  }
+
   private static LayerMaking.NewLayer plan(UUID project, JsonObject o) {
     String area =
         o.get("area") == null || !o.get("area").isObject() ? "" : o.get("area").toString();
@@ -136,7 +145,7 @@ class FieldsApi {
     return new LayerMaking.NewLayer(
         project,
         o.getString("name", "").strip(),
-        schema(o.get("schema")),
+        named(schema(o.get("schema"))),
         "made at the desk",
         o.getString("summary", ""),
         tags,

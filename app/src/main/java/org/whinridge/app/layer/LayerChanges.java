@@ -13,6 +13,7 @@ import java.util.stream.Stream;
 import org.hibernate.LockMode;
 import org.hibernate.StatelessSession;
 import org.locationtech.jts.geom.Geometry;
+import org.springframework.beans.factory.ObjectProvider;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.PlatformTransactionManager;
 import org.springframework.transaction.support.TransactionTemplate;
@@ -40,6 +41,7 @@ public class LayerChanges {
   private final TransactionTemplate transaction;
   private final List<LayerUse> uses;
   private final LayerNews news;
+  private final ObjectProvider<GoesWithLayer> companions;
   private final Setting setting;
 
   LayerChanges(
@@ -47,7 +49,9 @@ public class LayerChanges {
       PlatformTransactionManager manager,
       List<LayerUse> uses,
       LayerNews news,
+      ObjectProvider<GoesWithLayer> companions,
       Setting setting) {
+    this.companions = companions;
     this.setting = setting;
     this.connections = connections;
     this.transaction = new TransactionTemplate(manager);
@@ -293,6 +297,7 @@ public class LayerChanges {
           "“"
               + l.name
               + "” was changed since it was made. Take those changes back first; nothing was changed.");
+    companions.forEach(c -> c.gone(l.id));
     LedgerEntity e = entry(l, act, person);
     s.insert(e);
     act.takenBackBy = e.id;

@@ -9,6 +9,7 @@ import java.nio.file.Path;
 import java.nio.file.StandardCopyOption;
 import java.nio.file.StandardOpenOption;
 import java.util.Optional;
+import java.util.UUID;
 import java.util.zip.CRC32C;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
@@ -103,6 +104,15 @@ class ModelFiles {
     } catch (IOException | UncheckedIOException e) {
       LOG.warn("the read model of {} could not be kept as a file: {}", layer.name(), e.toString());
       return false;
+    }
+  }
+
+  /** Deletes a layer's file; one that stays is read by nobody. */
+  void drop(UUID layer) {
+    try {
+      Files.deleteIfExists(folder.resolve(layer + ".columns"));
+    } catch (IOException e) {
+      LOG.warn("the file of the read model of layer {} stays: {}", layer, e.toString());
     }
   }
 }

@@ -31,7 +31,7 @@ import org.whinridge.core.read.LayerColumns;
  * the store. Together they take a set share of the memory.
  */
 @Component
-public class ReadModels implements AfterLayerChange {
+public class ReadModels implements AfterLayerChange, GoesWithLayer {
   private static final Logger LOG = LoggerFactory.getLogger(ReadModels.class);
   private static final int BYTES_GUESSED = 120;
   private static final int BYTES_PER_FIELD = 24;
@@ -253,6 +253,14 @@ public class ReadModels implements AfterLayerChange {
   /** How many bytes all models take now. */
   long bytes() {
     return states.asMap().values().stream().mapToLong(s -> s.columns.bytes()).sum();
+  }
+
+  /** The model of a layer that is taken back, and its file, are not needed any more. */
+  @Override
+  public void gone(UUID layer) {
+    states.invalidate(layer);
+    onDisk.remove(layer);
+    files.drop(layer);
   }
 
   /** Forgets all models, as a start does. */

@@ -19,9 +19,9 @@ import java.util.stream.Stream;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.beans.factory.annotation.Value;
+import org.springframework.core.task.AsyncTaskExecutor;
 import org.springframework.scheduling.annotation.Scheduled;
 import org.springframework.stereotype.Service;
-import org.springframework.transaction.TransactionDefinition;
 import org.springframework.transaction.annotation.Transactional;
 import org.springframework.transaction.support.TransactionSynchronization;
 import org.springframework.transaction.support.TransactionSynchronizationManager;
@@ -43,7 +43,7 @@ public class Photos {
   private final SmallPictures pictures;
   private final Path folder;
   private final Path aside;
-  private final TransactionTemplate others;
+  private final AsyncTaskExecutor background;
   private final long limit;
   private final long mostBytesADay;
   private final TransactionTemplate transaction;
@@ -54,6 +54,7 @@ public class Photos {
       SmallPictures pictures,
       DataFolder data,
       TransactionTemplate transaction,
+      AsyncTaskExecutor applicationTaskExecutor,
       @Value("${whinridge.photo-limit}") long limit,
       @Value("${whinridge.photos-a-day}") long mostBytesADay) {
     this.repository = repository;
@@ -61,9 +62,8 @@ public class Photos {
     this.pictures = pictures;
     this.folder = data.folder("photos");
     this.aside = data.folder("photos-taken-back");
-    this.others = new TransactionTemplate(transaction.getTransactionManager());
-    this.others.setPropagationBehavior(TransactionDefinition.PROPAGATION_REQUIRES_NEW);
     this.transaction = transaction;
+    this.background = applicationTaskExecutor;
     this.limit = limit;
     this.mostBytesADay = mostBytesADay;
   }
@@ -202,7 +202,7 @@ public class Photos {
         new TransactionSynchronization() {
           @Override
           public void afterCommit() {
-            hashes.forEach(Photos.this::putAside);
+            background.execute(() -> hashes.forEach(Photos.this::putAside));
           }
         });
   }
@@ -211,8 +211,7 @@ public class Photos {
   private void putAside(String sha256) {
     try {
       Path file = file(sha256);
-      if (!Files.exists(file)
-          || Boolean.TRUE.equals(others.execute(t -> repository.existsBySha256(sha256)))) return;
+      if (!Files.exists(file) || repository.existsBySha256(sha256)) return;
       Path to = aside.resolve(sha256 + ".jpg");
       Files.move(file, to, StandardCopyOption.REPLACE_EXISTING);
       Files.setLastModifiedTime(to, FileTime.from(Instant.now()));

@@ -99,7 +99,7 @@ class MadeByHandTest extends BrowserTest {
       field(card(desk, k), "Ref", "text");
     }
     desk.click("text=Make 3 layers");
-    desk.waitForURL("**/p/ostrey/layers");
+    desk.waitForSelector("h2 a:has-text('Pens')");
   }
 
   private String address(Page desk, String layer) {
@@ -241,5 +241,102 @@ class MadeByHandTest extends BrowserTest {
       assertThat(GeometryJson.parse(q.get("geometry").toString()))
           .isEqualTo(GeometryJson.parse(f.get("geometry").toString()));
     }
+  }
+
+  /** A layer without places: its rows are typed, changed, taken away and brought back. */
+  @Test
+  void aTableIsTyped() {
+    Page desk = stage.desk("coordinator");
+    desk.navigate(stage.base() + "/p/ostrey/layers/make");
+    desk.waitForSelector("#make-page[data-ready]");
+    desk.fill("[aria-label='name of layer 1']", "Owners");
+    desk.selectOption("[aria-label='kind of layer 1']", "table");
+    field(card(desk, 0), "Name", "text");
+    card(desk, 0).locator("[aria-label='Name may be empty']").uncheck();
+    // pressed right after typing, without leaving the field first
+    card(desk, 0).locator("[aria-label='length of Name']").fill("12");
+    card(desk, 0).locator("button:has-text('Add a field')").click();
+    assertThat(card(desk, 0).locator("tr[data-field]")).hasCount(2);
+    card(desk, 0).locator("[aria-label=label]").last().fill("Since");
+    card(desk, 0).locator("[aria-label=label]").last().blur();
+    card(desk, 0).locator("[aria-label='type of Since']").selectOption("date");
+    desk.click("#make-layers");
+    desk.waitForSelector("#layer-page[data-ready]");
+    desk.click("text=Type the first row");
+    desk.waitForSelector("#draw-page[data-ready]");
+    for (int i = 0; i < 2; i++) {
+      desk.click("#new-row");
+      value(desk, "name").fill(i == 0 ? "Water board" : "Parish");
+      value(desk, "since").fill("2026-05-0" + (i + 1));
+    }
+    desk.click("#write");
+    assertThat(desk.locator("#draw-said")).containsText("Written: 2 rows");
+    desk.click("[data-row]:has-text('Parish')");
+    value(desk, "name").fill("A name that is far too long");
+    desk.click("#write");
+    assertThat(desk.locator(".stay .problem")).containsText("Name: at most 12 characters");
+    value(desk, "name").fill("");
+    desk.click("#write");
+    assertThat(desk.locator(".stay .problem")).containsText("Name: this must have a value");
+    value(desk, "name").fill("Manor");
+    desk.click("#write");
+    assertThat(desk.locator("#draw-said")).containsText("Written: 1 row");
+    assertThat(desk.locator("[data-row]")).containsText(new String[] {"Water board", "Manor"});
+    assertThat(stage.scriptErrors()).isEmpty();
+    desk.context().close();
+  }
+
+  /** The answer is lost after the office has written: nothing is written twice, and it is told. */
+  @Test
+  void anAnswerThatIsLostIsAskedFor() {
+    Page desk = stage.desk("coordinator");
+    String layer = address(desk, "Control structures");
+    desk.navigate(layer + "/draw");
+    desk.waitForSelector("#draw-page[data-ready]");
+    int before = features(desk, layer).size();
+    near(desk, -10.15, 57.93, 15);
+    desk.locator("#make-from button").first().click();
+    click(desk, -10.15, 57.93);
+    value(desk, "tag").fill("OS-LOST");
+    desk.route(
+        "**/edits",
+        r -> {
+          r.fetch();
+          r.abort();
+        });
+    desk.click("#write");
+    assertThat(desk.locator("#draw-said")).containsText("Written: 1 change");
+    assertThat(features(desk, layer)).hasSize(before + 1);
+    assertThat(stage.scriptErrors().stream().filter(e -> !e.contains("ERR_FAILED")).toList())
+        .isEmpty();
+    desk.context().close();
+  }
+
+  /**
+   * The first tap confirms what is prefilled; taking it away is an act of its own, told, undone.
+   */
+  @Test
+  void aTapNeverEmptiesByAccident() {
+    Page desk = stage.desk("coordinator");
+    desk.navigate(stage.base() + "/p/ostrey/forms");
+    desk.locator("main td a").first().click();
+    desk.waitForSelector("#form-page[data-ready]");
+    Locator q = desk.locator("#form-page [data-question=kind]").first();
+    Locator chosen = q.locator("[aria-pressed=true]");
+    String was = chosen.innerText();
+    assertThat(q).not().containsText("confirmed");
+    chosen.click();
+    assertThat(chosen).hasText(was);
+    assertThat(q).containsText("confirmed");
+    chosen.click();
+    assertThat(chosen).hasText(was);
+    q.locator("[data-take-away]").click();
+    assertThat(chosen).hasCount(0);
+    assertThat(q).containsText("“" + was + "” was taken away.");
+    q.locator("[data-put-back]").click();
+    assertThat(chosen).hasText(was);
+    assertThat(q).not().containsText("was taken away");
+    assertThat(stage.scriptErrors()).isEmpty();
+    desk.context().close();
   }
 }

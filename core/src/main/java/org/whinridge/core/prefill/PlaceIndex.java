@@ -2,7 +2,9 @@ package org.whinridge.core.prefill;
 
 import java.util.ArrayList;
 import java.util.Comparator;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.function.Predicate;
 import org.locationtech.jts.geom.Coordinate;
@@ -239,6 +241,7 @@ public final class PlaceIndex {
     private final Envelope box;
     private final boolean point;
     private final LocalPlane plane;
+    private final Map<Coordinate, Double> solved = new LinkedHashMap<>();
 
     PlaneDistance(Geometry place) {
       this.place = place;
@@ -263,9 +266,11 @@ public final class PlaceIndex {
       return new PlaneNearest(plane).distance(place, g);
     }
 
+    /** Many features often stand at one position: the geodesic is solved once for each. */
     double exact(Geometry g) {
       if (point && g instanceof Point p)
-        return Geodesy.distanceM(place.getCoordinate(), p.getCoordinate());
+        return solved.computeIfAbsent(
+            p.getCoordinate(), c -> Geodesy.distanceM(place.getCoordinate(), c));
       if (place.intersects(g)) return 0;
       Coordinate[] pair = new PlaneNearest(plane).pair(place, g);
       return Geodesy.distanceM(pair[0], pair[1]);

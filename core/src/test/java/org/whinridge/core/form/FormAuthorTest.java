@@ -158,7 +158,7 @@ class FormAuthorTest {
         .contains("silt = answers.depth")
         .contains("\"fitsWhen\":\"depth > 1\"");
     assertThat(FormCompiler.compile(form, FormFixture.SCHEMA).problems()).isEmpty();
-    for (String bad : List.of("kind", "no name", ""))
+    for (String bad : List.of("kind", "no name", "", "place", "before", "last", "visit"))
       assertThatIllegalArgumentException()
           .isThrownBy(() -> FormRename.rename(x.form(), "silt", bad))
           .withMessageMatching(".+");

@@ -214,4 +214,17 @@ class ListSectionTest {
       if (s.asObject().get("list") != null) return s.asObject();
     throw new AssertionError("no list");
   }
+
+  /** The number of a list was taken from its first question, and this list has none. */
+  @Test
+  void aListWithoutQuestionsIsConfirmed() {
+    Form form =
+        Form.read(
+            "{\"sections\":[{\"title\":\"A\",\"questions\":[{\"name\":\"q\",\"label\":\"Q\",\"type\":\"text\"}]},{\"name\":\"things\",\"title\":\"Things\",\"rows\":{\"least\":0,\"most\":9,\"fromLastVisit\":true},\"questions\":[]}]}");
+    Filling f = Filling.open(WalkFixture.compiled(form), WalkFixture.start());
+    assertThat(f.confirmSection(0)).isZero();
+    assertThat(f.confirmSection(1)).isZero();
+    assertThat(f.addRow("things", "t1")).isTrue();
+    assertThat(f.confirmSection(1)).isZero();
+  }
 }

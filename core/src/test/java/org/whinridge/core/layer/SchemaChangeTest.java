@@ -69,6 +69,20 @@ class SchemaChangeTest {
   }
 
   @Test
+  void aRetiredCodeInUseIsTold() {
+    Field listed = LEVEL.with(List.of(Code.of("low", "Low"), Code.of("high", "High")));
+    Field retired = LEVEL.with(List.of(Code.of("low", "Low"), new Code("high", "High", true)));
+    SchemaChange c =
+        SchemaChange.between(
+            with(BEFORE.fields().get(0), listed), with(BEFORE.fields().get(0), retired));
+    for (int i = 0; i < 56; i++) c.see(feature("h" + i, Map.of("level", Value.text("high"))));
+    c.see(feature("l", Map.of("level", Value.text("low"))));
+    assertThat(c.effects())
+        .extracting(e -> e.field() + " " + e.kind() + " " + e.count())
+        .containsExactly("Level RETIRED 56");
+  }
+
+  @Test
   void aSchemaThatIsNotSoundIsRefusedInWords() {
     assertThatIllegalArgumentException()
         .isThrownBy(() -> SchemaChange.check(with(LEVEL, LEVEL)))

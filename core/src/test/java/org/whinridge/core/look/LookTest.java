@@ -413,4 +413,15 @@ class LookTest {
                 .classes())
         .isEmpty();
   }
+
+  @Test
+  void aLookSaysWhichFieldsItReads() {
+    assertThat(Look.read(BY_CODE).fields()).contains("kind", "bearing");
+    assertThat(
+            Look.read(
+                    "{\"by\":\"rule\",\"classes\":[{\"rule\":\"depth > 3 AND lower(tag) = 'x'\"}],\"label\":{\"template\":\"{name} {place_no}\"}}")
+                .fields())
+        .contains("depth", "tag", "name", "place_no")
+        .doesNotContain("kind");
+  }
 }

@@ -14,6 +14,7 @@ import org.junit.jupiter.api.Test;
 import org.locationtech.jts.geom.Coordinate;
 import org.locationtech.jts.geom.Geometry;
 import org.whinridge.core.layer.Feature;
+import org.whinridge.core.layer.GeometryKind;
 import org.whinridge.core.place.GeometryJson;
 import org.whinridge.core.value.Value;
 
@@ -197,5 +198,15 @@ class LookUpTest {
     LookupResult.Found f = (LookupResult.Found) index.look(all, point(0.5, 0.5), x -> true);
     assertThat(Take.of("s").from(f).plain()).isEqualTo("clay, peat");
     assertThat(new Take("", Take.Measure.FEATURE).from(f)).isEqualTo(Value.text("a"));
+  }
+
+  /** The layers of a project that may be looked up, and how; tables have no places. */
+  @Test
+  void everyKindOfLayerWithPlacesHasItsUsualLookUp() {
+    assertThat(LookUp.usual("l", "L", GeometryKind.POLYGON).orElseThrow().how())
+        .isEqualTo(LookUp.How.CONTAINING);
+    for (GeometryKind k : List.of(GeometryKind.POINT, GeometryKind.LINE))
+      assertThat(LookUp.usual("l", "L", k).orElseThrow().how()).isEqualTo(LookUp.How.NEAREST);
+    assertThat(LookUp.usual("l", "L", GeometryKind.TABLE)).isEmpty();
   }
 }

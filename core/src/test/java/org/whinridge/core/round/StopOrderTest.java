@@ -9,8 +9,11 @@ import java.util.Optional;
 import org.junit.jupiter.api.Test;
 import org.locationtech.jts.geom.Coordinate;
 import org.locationtech.jts.geom.Envelope;
+import org.locationtech.jts.geom.Geometry;
 import org.whinridge.core.layer.Feature;
 import org.whinridge.core.place.GeometryJson;
+import org.whinridge.core.place.LocalPlane;
+import org.whinridge.core.place.PlaneNearest;
 
 class StopOrderTest {
   private static Feature at(String id, String geometry) {
@@ -31,6 +34,23 @@ class StopOrderTest {
     assertThat(seen.get(1).distanceM()).isCloseTo(556.9, within(0.2)); // 0.005 degrees of latitude
     assertThat(seen.get(1).bearingDeg()).isCloseTo(0, within(0.01));
     assertThat(seen.get(0).bearingDeg()).isCloseTo(90, within(0.01));
+  }
+
+  /** In degrees the nearest spot of this line lay 567 m away, at 16°. */
+  @Test
+  void theNearestSpotIsNearestInMetresNotInDegrees() {
+    Coordinate here = new Coordinate(-10.2, 57.9);
+    LocalPlane plane = new LocalPlane(here);
+    Geometry line =
+        GeometryJson.WGS84.createLineString(
+            new Coordinate[] {
+              plane.degrees(new Coordinate(-1650, 2350)), plane.degrees(new Coordinate(2350, -1650))
+            });
+    var seen =
+        StopOrder.byDistance(here, List.of(new Feature("d", Optional.of(line), Map.of(), 1)));
+    assertThat(seen.get(0).distanceM()).isCloseTo(350 * Math.sqrt(2), within(0.5));
+    assertThat(seen.get(0).bearingDeg()).isCloseTo(45, within(0.1));
+    assertThat(PlaneNearest.distanceM(line, here)).isEqualTo(seen.get(0).distanceM());
   }
 
   @Test
