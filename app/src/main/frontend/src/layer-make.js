@@ -69,13 +69,16 @@ export async function makePage(box) {
   const cards = [];
   const make = h("button", { type: "button", class: "main", id: "make-layers" });
   const said = () => (make.textContent = cards.length === 1 ? "Make the layer" : `Make ${cards.length} layers`);
-  const add = async () => {
-    const c = await card(project, system, basemap, others, cards.length + 1, cards.length > 0 ? (gone) => { cards.splice(cards.indexOf(gone), 1); said(); } : null);
+  /** One after the other: asked for twice at once, the second would be numbered like the first. */
+  let adding = Promise.resolve();
+  let numbered = 0;
+  const add = () => (adding = adding.then(async () => {
+    const c = await card(project, system, basemap, others, ++numbered, cards.length > 0 ? (gone) => { cards.splice(cards.indexOf(gone), 1); said(); } : null);
     cards.push(c);
     list.append(c.element);
     c.begin();
     said();
-  };
+  }));
   make.addEventListener("click", async () => {
     problem.hidden = true;
     try {

@@ -321,6 +321,22 @@ class ByHandTest extends FilesTest {
   }
 
   @Test
+  void severalLayersAreMadeAllOrNone() {
+    UUID project = projects.byKey("ostrey").id();
+    long before = layers.count(project);
+    Schema schema = new Schema(GeometryKind.TABLE, List.of(), "", List.of());
+    org.assertj.core.api.Assertions.assertThatThrownBy(
+            () ->
+                making.makeEmpty(
+                    List.of("First of three", "Washlands", "Third of three").stream()
+                        .map(n -> LayerMaking.NewLayer.of(project, n, schema, "made at the desk"))
+                        .toList(),
+                    "coordinator"))
+        .isInstanceOf(Refusal.class);
+    assertThat(layers.count(project)).isEqualTo(before);
+  }
+
+  @Test
   void whatWasShownAndHasGrownOldIsRefusedWithWhatChanged() throws Exception {
     Layer layer = made();
     JsonObject a = fresh("{'tag':'A','n':1}");

@@ -116,6 +116,20 @@ public class LayerMaking {
     }
   }
 
+  /** Makes layers without features, all or none. */
+  public List<UUID> makeEmpty(List<NewLayer> plans, String person) throws Exception {
+    List<UUID> made = new ArrayList<>();
+    try {
+      for (NewLayer plan : plans) made.add(make(plan, person, take -> {}));
+      return made;
+    } catch (Exception | OutOfMemoryError e) {
+      try (StatelessSession s = sessions.openStatelessSession()) {
+        made.forEach(id -> away(s, id));
+      }
+      throw e;
+    }
+  }
+
   /**
    * Of two that are made under one name at once the store takes the first; the row is committed at
    * once, so that the other is told now and does not wait for a million features.
@@ -147,6 +161,9 @@ public class LayerMaking {
       s.getTransaction().commit();
     } while (gone > 0);
     s.beginTransaction();
+    s.createMutationQuery("delete from LedgerEntity e where e.layerId = :layer")
+        .setParameter("layer", layer)
+        .executeUpdate();
     s.createMutationQuery("delete from LayerEntity l where l.id = :layer")
         .setParameter("layer", layer)
         .executeUpdate();
