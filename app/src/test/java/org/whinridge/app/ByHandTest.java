@@ -321,6 +321,65 @@ class ByHandTest extends FilesTest {
   }
 
   @Test
+  void aChangeOfFieldsTellsWhatIsBuiltOnThem() throws Exception {
+    Layer layer = layer("Control structures");
+    List<org.whinridge.core.layer.Field> without =
+        layer.schema().fields().stream().filter(f -> !f.name().equals("kind")).toList();
+    List<org.whinridge.core.layer.Field> retyped =
+        layer.schema().fields().stream()
+            .map(f -> f.name().equals("kind") ? f.as(org.whinridge.core.layer.FieldType.TEXT) : f)
+            .toList();
+    for (var fields : List.of(without, retyped)) {
+      String told =
+          mvc.perform(
+                  post("/api/p/ostrey/layers/" + layer.id() + "/fields/preview")
+                      .content(
+                          new JsonObject()
+                              .add(
+                                  "schema",
+                                  new Schema(layer.schema().kind(), fields, "tag", List.of("tag"))
+                                      .json())
+                              .toString())
+                      .with(COORDINATOR)
+                      .with(csrf()))
+              .andReturn()
+              .getResponse()
+              .getContentAsString(StandardCharsets.UTF_8);
+      assertThat(told)
+          .contains("The look of the layer uses “Kind”", "The form “")
+          .contains("\"seen\":" + layer.revision());
+    }
+  }
+
+  /** The form page steps through all features, not only through the first 200. */
+  @Test
+  void everyFeatureCanProveAForm() throws Exception {
+    Layer layer = layer("Control structures");
+    String form =
+        html("/p/ostrey/forms").replaceAll("(?s).*?/p/ostrey/forms/([0-9a-f-]{36})\".*", "$1");
+    JsonObject state =
+        Json.parse(
+                mvc.perform(get("/api/p/ostrey/forms/" + form).with(COORDINATOR))
+                    .andReturn()
+                    .getResponse()
+                    .getContentAsString(StandardCharsets.UTF_8))
+            .asObject();
+    assertThat(state.getInt("features", 0)).isEqualTo(layer.count()).isGreaterThan(200);
+    assertThat(state.get("lookups").asArray())
+        .extracting(l -> l.asObject().get("lookUp").asObject().getString("how", "containing"))
+        .contains("containing", "nearest");
+    JsonArray more =
+        Json.parse(
+                mvc.perform(
+                        get("/api/p/ostrey/forms/" + form + "/proof?from=200").with(COORDINATOR))
+                    .andReturn()
+                    .getResponse()
+                    .getContentAsString(StandardCharsets.UTF_8))
+            .asArray();
+    assertThat(more).hasSize(layer.count() - 200);
+  }
+
+  @Test
   void severalLayersAreMadeAllOrNone() {
     UUID project = projects.byKey("ostrey").id();
     long before = layers.count(project);

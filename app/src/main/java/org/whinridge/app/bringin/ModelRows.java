@@ -21,7 +21,11 @@ final class ModelRows {
     Map<String, Field> out = new LinkedHashMap<>();
     for (Choice.ColumnChoice k : c.columns()) {
       Optional<Field> f = layer.schema().field(k.field().name());
-      if (f.isPresent() && !Importing.isPlaceColumn(c, k)) out.put(k.column().source(), f.get());
+      boolean key = k.column().source().equals(c.key());
+      if (f.filter(Field::readOnly).isPresent() && !key)
+        leftOut.add(k.column().source() + " (“" + f.get().label() + "” fills itself)");
+      else if (f.isPresent() && !Importing.isPlaceColumn(c, k))
+        out.put(k.column().source(), f.get());
       else if (!Importing.isPlaceColumn(c, k)) leftOut.add(k.column().source());
     }
     if (!out.containsKey(c.key()))

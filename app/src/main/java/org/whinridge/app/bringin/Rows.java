@@ -11,6 +11,7 @@ import org.locationtech.jts.geom.Polygonal;
 import org.locationtech.jts.geom.util.GeometryFixer;
 import org.whinridge.app.shell.Jobs;
 import org.whinridge.core.layer.Field;
+import org.whinridge.core.layer.FieldCheck;
 import org.whinridge.core.layer.GeometryKind;
 import org.whinridge.core.place.CoordinateSystem;
 import org.whinridge.core.value.Value;
@@ -97,18 +98,16 @@ final class Rows {
       Value fitted = c.column().guess().reading().read(v, f.type());
       if (fitted.isEmpty()) continue;
       out.put(f.name(), fitted);
-      if (!f.holds(fitted)) {
-        misfits.merge(f.label(), 1, Integer::sum);
-        firstMisfit.putIfAbsent(
-            f.label(),
-            "row "
-                + raw.number()
-                + " has “"
-                + fitted.plain()
-                + "”, which is not a "
-                + f.type().said());
-      }
     }
+    for (Field f : into.values())
+      FieldCheck.of(f, out.getOrDefault(f.name(), Value.EMPTY), Value.EMPTY)
+          // an empty cell of an update leaves what stands there, unless it is to empty it
+          .filter(x -> x.kind() != FieldCheck.Kind.NEEDED || choice.emptyEmpties())
+          .ifPresent(
+              fault -> {
+                misfits.merge(f.label(), 1, Integer::sum);
+                firstMisfit.putIfAbsent(f.label(), "row " + raw.number() + ": " + fault.message());
+              });
     return out;
   }
 
@@ -121,8 +120,10 @@ final class Rows {
                 label
                     + ": "
                     + n
-                    + (n == 1 ? " value" : " values")
-                    + " kept as text; "
+                    + (n == 1 ? " value does" : " values do")
+                    + " not fit the field and"
+                    + (n == 1 ? " is" : " are")
+                    + " kept as they came; "
                     + firstMisfit.get(label)
                     + "."));
     if (unplaced > 0)

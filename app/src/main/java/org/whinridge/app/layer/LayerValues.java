@@ -14,6 +14,7 @@ import org.springframework.stereotype.Service;
 import org.whinridge.app.shell.Refusal;
 import org.whinridge.core.layer.Code;
 import org.whinridge.core.layer.Field;
+import org.whinridge.core.layer.FieldCheck;
 import org.whinridge.core.layer.FieldType;
 import org.whinridge.core.layer.Reading;
 import org.whinridge.core.layer.Schema;
@@ -94,14 +95,15 @@ class LayerValues {
       Layer layer, Field field, Set<String> spellings, String good, String person) {
     String clean = good.strip();
     Value to = clean.isEmpty() ? Value.EMPTY : Reading.PLAIN.read(Value.text(clean), field.type());
-    if (!field.holds(to))
+    FieldCheck.of(field, to, Value.EMPTY)
+        .ifPresent(
+            fault -> {
+              throw Refusal.refused(
+                  field.label() + ": " + fault.message() + ". Nothing was changed.");
+            });
+    if (field.unique() && !to.isEmpty())
       throw Refusal.refused(
-          "“"
-              + clean
-              + "” is no "
-              + field.type().said()
-              + (field.length() > 0 ? " of at most " + field.length() + " characters" : "")
-              + ". Nothing was changed.");
+          field.label() + " is unique, so that several can't become one. Nothing was changed.");
     Set<String> from = new LinkedHashSet<>(spellings);
     from.remove(to.plain());
     if (from.isEmpty())

@@ -8,6 +8,7 @@ import java.util.Optional;
 import org.locationtech.jts.geom.Geometry;
 import org.whinridge.core.layer.Feature;
 import org.whinridge.core.layer.Field;
+import org.whinridge.core.layer.FieldCheck;
 import org.whinridge.core.layer.GeometryKind;
 import org.whinridge.core.layer.Schema;
 import org.whinridge.core.value.Value;
@@ -26,6 +27,8 @@ public record Claims(Map<String, Value> base, Map<String, Value> set, List<Probl
   /** What can be wrong. */
   public enum Kind {
     OFFICE_ONLY,
+    FILLS_ITSELF,
+    NOT_ALLOWED,
     NO_SUCH_FIELD,
     OTHER_SHAPE,
     NO_SUCH_VERSION,
@@ -57,8 +60,9 @@ public record Claims(Map<String, Value> base, Map<String, Value> set, List<Probl
     Map<String, Value> set = new LinkedHashMap<>();
     claimedSet.forEach(
         (name, v) -> {
+          Value stood = then.map(f -> f.value(name)).orElse(Value.EMPTY);
           Optional<Problem> p =
-              name.equals(Merge.GEOMETRY) ? shape(v, schema.kind()) : field(name, v, schema);
+              name.equals(Merge.GEOMETRY) ? shape(v, schema.kind()) : field(name, v, stood, schema);
           p.ifPresentOrElse(problems::add, () -> set.put(name, v));
         });
     if (then.isEmpty())
@@ -95,7 +99,7 @@ public record Claims(Map<String, Value> base, Map<String, Value> set, List<Probl
         : f.value(name);
   }
 
-  private static Optional<Problem> field(String name, Value v, Schema schema) {
+  private static Optional<Problem> field(String name, Value v, Value stood, Schema schema) {
     Optional<Field> f = schema.field(name);
     if (f.isEmpty())
       return Optional.of(
@@ -107,16 +111,29 @@ public record Claims(Map<String, Value> base, Map<String, Value> set, List<Probl
                   + "” any more; “"
                   + v.plain()
                   + "” stays on the visit"));
-    return f.get().officeOnly()
-        ? Optional.of(
-            new Problem(
-                Kind.OFFICE_ONLY,
-                name,
-                f.get().label()
-                    + " belongs to the office and is not written from outdoors; “"
-                    + f.get().shown(v)
-                    + "” stays on the visit"))
-        : Optional.empty();
+    if (f.get().officeOnly())
+      return left(
+          f.get(), Kind.OFFICE_ONLY, " belongs to the office and is not written from outdoors", v);
+    if (f.get().fillsItself())
+      return v.equals(stood)
+          ? Optional.empty()
+          : left(f.get(), Kind.FILLS_ITSELF, " is filled by itself and not by hand", v);
+    // a code that was retired or left the list since the pack was taken out is the reviewer's to
+    // see
+    return FieldCheck.of(f.get(), v, stood)
+        .filter(x -> x.kind() != FieldCheck.Kind.RETIRED && x.kind() != FieldCheck.Kind.NOT_LISTED)
+        .flatMap(x -> left(f.get(), Kind.NOT_ALLOWED, ": " + x.message(), v));
+  }
+
+  private static Optional<Problem> left(Field f, Kind kind, String why, Value v) {
+    return Optional.of(
+        new Problem(
+            kind,
+            f.name(),
+            f.label()
+                + why
+                + "; "
+                + (v.isEmpty() ? "it stays as it is" : "“" + f.shown(v) + "” stays on the visit")));
   }
 
   private static Optional<Problem> shape(Value v, GeometryKind wanted) {

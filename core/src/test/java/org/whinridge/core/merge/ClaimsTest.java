@@ -8,11 +8,13 @@ import java.util.Map;
 import java.util.Optional;
 import org.junit.jupiter.api.Test;
 import org.locationtech.jts.geom.Coordinate;
+import org.whinridge.core.layer.Code;
 import org.whinridge.core.layer.Feature;
 import org.whinridge.core.layer.Field;
 import org.whinridge.core.layer.FieldType;
 import org.whinridge.core.layer.GeometryKind;
 import org.whinridge.core.layer.Schema;
+import org.whinridge.core.layer.Start;
 import org.whinridge.core.place.GeometryJson;
 import org.whinridge.core.value.Value;
 
@@ -108,5 +110,30 @@ class ClaimsTest {
         .containsExactly(Claims.Kind.NO_SUCH_VERSION);
     assertThat(Merge.threeWay(c.base(), Map.of("width", Value.of(600)), c.set(), 8).clashes())
         .hasSize(1);
+  }
+
+  @Test
+  void whatAFieldDoesNotAllowOrFillsItselfIsLeftOutAndTold() {
+    Field tag = new Field("tag", "Tag", FieldType.TEXT, 6, "", false, false, List.of(), false);
+    Field kind = Field.of("kind", "Kind", FieldType.CODE).with(List.of(new Code("a", "A", true)));
+    Field east =
+        Field.of("east", "Easting", FieldType.DECIMAL)
+            .readOnlyWith(new Start.Formula("easting(place)"));
+    Schema schema =
+        new Schema(
+            GeometryKind.POINT, List.of(tag, SCHEMA.fields().get(1), kind, east), "tag", List.of());
+    Map<String, Value> set = new LinkedHashMap<>();
+    set.put("tag", Value.EMPTY);
+    set.put("width", Value.text("wide"));
+    set.put("kind", Value.text("a"));
+    set.put("east", Value.of(5));
+    Claims c = Claims.look(base(), set, 3, Optional.of(THEN), schema, 8);
+    assertThat(c.problems())
+        .extracting(Claims.Problem::message)
+        .containsExactly(
+            "Tag: this must have a value; it stays as it is",
+            "Width: “wide” is not a whole number, such as 12; “wide mm” stays on the visit",
+            "Easting is filled by itself and not by hand; “5” stays on the visit");
+    assertThat(c.set()).as("retired since it was taken out").containsOnlyKeys("kind");
   }
 }
