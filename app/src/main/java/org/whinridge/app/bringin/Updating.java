@@ -9,6 +9,7 @@ import java.util.Optional;
 import java.util.UUID;
 import org.locationtech.jts.geom.Geometry;
 import org.springframework.stereotype.Component;
+import org.whinridge.app.layer.ChangedSince;
 import org.whinridge.app.layer.Layer;
 import org.whinridge.app.layer.LayerChanges;
 import org.whinridge.app.layer.Layers;
@@ -35,8 +36,11 @@ class Updating {
   private final LayerChanges changes;
 
   private final Setting setting;
+  private final ChangedSince since;
 
-  Updating(ReadModels models, Layers layers, LayerChanges changes, Setting setting) {
+  Updating(
+      ReadModels models, Layers layers, LayerChanges changes, Setting setting, ChangedSince since) {
+    this.since = since;
     this.setting = setting;
     this.models = models;
     this.layers = layers;
@@ -246,7 +250,7 @@ class Updating {
    */
   Importing.Outcome update(Choice c, Layer planned, String person, Jobs.Job job) throws Exception {
     Layer now = layers.get(planned.projectId(), planned.id());
-    if (now.revision() != planned.revision()) throw changes.grownOld(planned, now.revision());
+    if (now.revision() != planned.revision()) throw since.refusal(planned, now.revision());
     return update(c, now, models.of(now), person, job);
   }
 

@@ -36,13 +36,13 @@ public class LayerChanges {
   static final String MADE_THE_LAYER = "{\"$layer\":\"none\"}";
   static final String SCHEMA = "$schema";
   static final String REMOVED = "$removed";
-  private static final int MOST_TOLD_SINCE = 3;
   private final Connections connections;
   private final TransactionTemplate transaction;
   private final List<LayerUse> uses;
   private final LayerNews news;
   private final ObjectProvider<GoesWithLayer> companions;
   private final Setting setting;
+  private final ChangedSince since;
 
   LayerChanges(
       Connections connections,
@@ -50,7 +50,9 @@ public class LayerChanges {
       List<LayerUse> uses,
       LayerNews news,
       ObjectProvider<GoesWithLayer> companions,
-      Setting setting) {
+      Setting setting,
+      ChangedSince since) {
+    this.since = since;
     this.companions = companions;
     this.setting = setting;
     this.connections = connections;
@@ -103,35 +105,9 @@ public class LayerChanges {
         summary,
         person,
         batch -> {
-          if (batch.revision() != seen.revision()) throw grownOld(seen, batch.revision());
+          if (batch.revision() != seen.revision()) throw since.refusal(seen, batch.revision());
           act.on(batch);
         });
-  }
-
-  /** Why an act that was shown at a revision is not done any more: with what changed since. */
-  public Refusal grownOld(Layer seen, long now) {
-    int n = (int) Math.max(1, Math.min(MOST_TOLD_SINCE, now - seen.revision()));
-    List<String> since =
-        connections.with(
-            s ->
-                s
-                    .createSelectionQuery(
-                        "from LedgerEntity e where e.layerId = :layer and (e.groupId is null or e.id = e.groupId) order by e.at desc",
-                        LedgerEntity.class)
-                    .setParameter("layer", seen.id())
-                    .setMaxResults(n)
-                    .getResultList()
-                    .stream()
-                    .map(e -> e.summary + " (" + e.person + ")")
-                    .toList());
-    long more = now - seen.revision() - since.size();
-    return Refusal.conflict(
-        "“"
-            + seen.name()
-            + "” has changed since this was shown: "
-            + String.join("; ", since)
-            + (more > 0 ? "; and " + more + " more" : "")
-            + ". Nothing was changed; look at it again.");
   }
 
   /**

@@ -19,8 +19,11 @@ class LayerController {
   private final Layers layers;
   private final LayerQueries queries;
   private final LayerChanges changes;
+  private final MapExtent extents;
 
-  LayerController(DeskPage desk, Layers layers, LayerQueries queries, LayerChanges changes) {
+  LayerController(
+      DeskPage desk, Layers layers, LayerQueries queries, LayerChanges changes, MapExtent extents) {
+    this.extents = extents;
     this.desk = desk;
     this.layers = layers;
     this.queries = queries;
@@ -46,7 +49,7 @@ class LayerController {
     Layer layer = layers.get(p.id(), id);
     model.addAttribute("title", layer.name());
     model.addAttribute("layer", layer);
-    model.addAttribute("extent", Layers.text(layers.mapExtent(layer)));
+    model.addAttribute("extent", MapExtent.text(extents.of(layer)));
     return layer;
   }
 

@@ -107,27 +107,6 @@ public class Layers {
         .toList();
   }
 
-  /**
-   * What a map of the layer shows first: its features, else the area where it expects them, else
-   * where the project's other layers lie; empty in a project without any.
-   */
-  public Optional<Envelope> mapExtent(Layer layer) {
-    if (layer.extent().isPresent()) return layer.extent();
-    Optional<Envelope> expected =
-        GeometryJson.parse(layer.expectedArea()).map(Geometry::getEnvelopeInternal);
-    if (expected.isPresent()) return expected;
-    Envelope all = new Envelope();
-    for (Layer l : list(layer.projectId())) l.extent().ifPresent(all::expandToInclude);
-    return Optional.of(all).filter(e -> !e.isNull());
-  }
-
-  /** An extent as "west,south,east,north" for pages; "" when there is none. */
-  public static String text(Optional<Envelope> extent) {
-    return extent
-        .map(e -> e.getMinX() + "," + e.getMinY() + "," + e.getMaxX() + "," + e.getMaxY())
-        .orElse("");
-  }
-
   /** How many layers a project has. */
   public long count(UUID project) {
     return layers.countByProjectIdAndState(project, HERE);

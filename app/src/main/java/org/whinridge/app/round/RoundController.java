@@ -20,6 +20,7 @@ import org.whinridge.app.form.FormDraft;
 import org.whinridge.app.form.Forms;
 import org.whinridge.app.layer.Layer;
 import org.whinridge.app.layer.Layers;
+import org.whinridge.app.layer.MapExtent;
 import org.whinridge.app.people.People;
 import org.whinridge.app.project.DeskPage;
 import org.whinridge.app.project.Project;
@@ -37,6 +38,7 @@ class RoundController {
   private final Layers layers;
   private final Forms forms;
   private final People people;
+  private final MapExtent extents;
 
   RoundController(
       DeskPage desk,
@@ -45,7 +47,9 @@ class RoundController {
       RoundMaking making,
       Layers layers,
       Forms forms,
-      People people) {
+      People people,
+      MapExtent extents) {
+    this.extents = extents;
     this.making = making;
     this.desk = desk;
     this.projects = projects;
@@ -75,7 +79,7 @@ class RoundController {
     Layer layer = layers.byId(f.layerId());
     model.addAttribute("form", f);
     model.addAttribute("layer", layer);
-    model.addAttribute("extent", Layers.text(layers.mapExtent(layer)));
+    model.addAttribute("extent", MapExtent.text(extents.of(layer)));
     model.addAttribute("people", people.inspectors());
     return "round-new";
   }
