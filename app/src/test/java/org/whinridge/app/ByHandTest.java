@@ -177,15 +177,11 @@ class ByHandTest extends FilesTest {
         .asArray();
   }
 
-  @Test
-  void defaultsFillThemselvesAtTheDeskAndInUpdatesAndFollow() throws Exception {
-    Layer layer = made();
-    JsonObject a = fresh("{'tag':'A'}");
-    write(layer, body(UUID.randomUUID(), a));
-    String page = upload("more.csv", "tag,lon,lat\nB,-10.21,57.91\n");
-    assertThat(
-            decide(
-                page,
+  /** Plans an update of a layer by its tag; gives the problem, or "". */
+  private String updated(String page, Layer layer, String... more) throws Exception {
+    List<String> all =
+        new ArrayList<>(
+            List.of(
                 "take_0",
                 "on",
                 "target_0",
@@ -193,15 +189,20 @@ class ByHandTest extends FilesTest {
                 "into_0",
                 layer.id().toString(),
                 "key_0",
-                "tag",
-                "x_0",
-                "lon",
-                "y_0",
-                "lat",
-                "place_0",
-                "on",
-                "system_0",
-                "EPSG:4326"))
+                "tag"));
+    all.addAll(List.of(more));
+    return decide(page, all.toArray(new String[0]));
+  }
+
+  @Test
+  void defaultsFillThemselvesAtTheDeskAndInUpdatesAndFollow() throws Exception {
+    Layer layer = made();
+    JsonObject a = fresh("{'tag':'A'}");
+    write(layer, body(UUID.randomUUID(), a));
+    String page = upload("more.csv", "tag,lon,lat\nB,-10.21,57.91\n");
+    assertThat(
+            updated(
+                page, layer, "x_0", "lon", "y_0", "lat", "place_0", "on", "system_0", "EPSG:4326"))
         .isEmpty();
     act(page, "confirm");
     Map<String, Feature> by = byKey(layers.byId(layer.id()), "tag");
@@ -401,18 +402,7 @@ class ByHandTest extends FilesTest {
     JsonObject a = fresh("{'tag':'A','n':1}");
     write(layer, body(UUID.randomUUID(), a));
     String page = upload("n.csv", "tag,n\nA,5\n");
-    assertThat(
-            decide(
-                page,
-                "take_0",
-                "on",
-                "target_0",
-                "update",
-                "into_0",
-                layer.id().toString(),
-                "key_0",
-                "tag"))
-        .isEmpty();
+    assertThat(updated(page, layer)).isEmpty();
     Layer shown = layers.byId(layer.id());
     write(
         layer,
@@ -455,18 +445,7 @@ class ByHandTest extends FilesTest {
       assertThat(told).as(path).contains("has changed since this was shown", "look at it again");
     }
     // counted anew it is written, and what it overwrote is told
-    assertThat(
-            decide(
-                page,
-                "take_0",
-                "on",
-                "target_0",
-                "update",
-                "into_0",
-                layer.id().toString(),
-                "key_0",
-                "tag"))
-        .isEmpty();
+    assertThat(updated(page, layer)).isEmpty();
     act(page, "confirm");
     assertThat(html(page)).contains("“A”: N was “2”, is “5”.");
   }

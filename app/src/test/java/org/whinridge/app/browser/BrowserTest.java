@@ -1,5 +1,6 @@
 package org.whinridge.app.browser;
 
+import com.microsoft.playwright.Page;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -40,5 +41,14 @@ abstract class BrowserTest {
   @AfterEach
   void close() {
     stage.close();
+  }
+
+  /** The address of the first layer whose name has this text. */
+  String address(Page desk, String layer) {
+    desk.navigate(stage.base() + "/p/ostrey/layers");
+    return stage.base()
+        + desk.locator("h2 a", new Page.LocatorOptions().setHasText(layer))
+            .first()
+            .getAttribute("href");
   }
 }

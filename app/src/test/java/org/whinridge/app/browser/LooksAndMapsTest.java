@@ -28,14 +28,6 @@ import org.junit.jupiter.api.io.TempDir;
 class LooksAndMapsTest extends BrowserTest {
   @TempDir Path tmp;
 
-  private String address(Page desk, String layer) {
-    desk.navigate(stage.base() + "/p/ostrey/layers");
-    return stage.base()
-        + desk.locator("h2 a", new Page.LocatorOptions().setHasText(layer))
-            .first()
-            .getAttribute("href");
-  }
-
   private Page look(Page desk, String layer) {
     desk.navigate(address(desk, layer) + "/look");
     desk.waitForSelector("#look-page[data-ready]");

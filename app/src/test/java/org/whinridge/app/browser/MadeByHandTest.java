@@ -102,14 +102,6 @@ class MadeByHandTest extends BrowserTest {
     desk.waitForSelector("h2 a:has-text('Pens')");
   }
 
-  private String address(Page desk, String layer) {
-    desk.navigate(stage.base() + "/p/ostrey/layers");
-    return stage.base()
-        + desk.locator("h2 a", new Page.LocatorOptions().setHasText(layer))
-            .first()
-            .getAttribute("href");
-  }
-
   @Test
   void threeLayersFromNothingDrawnTypedTakenOutAndBroughtInAgain() throws Exception {
     Page desk = stage.desk("coordinator");

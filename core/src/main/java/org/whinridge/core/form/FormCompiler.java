@@ -120,7 +120,11 @@ public final class FormCompiler {
 
   private void section(Section section, int s, int list, Set<String> names, Wiring wiring) {
     at = section.name().isEmpty() ? section.title() : section.name();
-    if (section.isList()) name(section.name(), names);
+    if (section.isList()) {
+      name(section.name(), names);
+      if (FormNames.problem(section.name()).isEmpty())
+        FormNames.problemOfList(section.name()).ifPresent(p -> problem("name", p));
+    }
     scope = section.isList() ? new FormScope(form, schema, section.name()) : outer;
     section
         .rows()

@@ -5,22 +5,37 @@ import java.util.Set;
 import org.whinridge.core.layer.Field;
 
 /** Which names questions, list sections and named rules may have. */
-final class FormNames {
+public final class FormNames {
+  /** By this name rules ask for the visit's place. */
+  private static final Set<String> RESERVED = Set.of("place");
+
   /**
-   * Names by which rules ask for something else: the place, or what stands behind a dot, as in
-   * before.kind, last.kind, fix.accuracy, device.person, visit.started, answers.kind.
+   * What stands before a dot in rules: before.kind, last.kind, fix.accuracy, device.person,
+   * visit.started, answers.kind. A list's name stands there, too: defects.length_m.
    */
-  private static final Set<String> RESERVED =
-      Set.of("place", "before", "last", "fix", "device", "visit", "answers");
+  private static final Set<String> BEFORE_A_DOT =
+      Set.of("before", "last", "fix", "device", "visit", "answers");
 
   private FormNames() {}
+
+  /** Whether a name means something else in rules, so that nothing in a form may have it. */
+  public static boolean isReserved(String name) {
+    return RESERVED.contains(name);
+  }
 
   /** What is wrong with a name, a sentence part for people; empty when nothing. */
   static Optional<String> problem(String name) {
     if (!Field.isName(name))
       return Optional.of("a name has letters, digits and underscores, and ‘" + name + "’ does not");
-    return RESERVED.contains(name)
-        ? Optional.of("‘" + name + "’ has a meaning of its own in rules; choose another name")
-        : Optional.empty();
+    return isReserved(name) ? meaning(name) : Optional.empty();
+  }
+
+  /** What is wrong with the name of a list section. */
+  static Optional<String> problemOfList(String name) {
+    return BEFORE_A_DOT.contains(name) ? meaning(name) : problem(name);
+  }
+
+  private static Optional<String> meaning(String name) {
+    return Optional.of("‘" + name + "’ has a meaning of its own in rules; choose another name");
   }
 }

@@ -40,14 +40,14 @@ public final class FormRename {
     for (NamedRule r : form.rules()) names.add(r.name());
     if (!names.contains(from))
       throw new IllegalArgumentException("nothing in this form is called ‘" + from + "’");
-    FormNames.problem(to)
+    boolean list = form.sections().stream().anyMatch(s -> s.isList() && s.name().equals(from));
+    (list ? FormNames.problemOfList(to) : FormNames.problem(to))
         .ifPresent(
             p -> {
               throw new IllegalArgumentException(p);
             });
     if (names.contains(to))
       throw new IllegalArgumentException("something in this form is already called ‘" + to + "’");
-    boolean list = form.sections().stream().anyMatch(s -> s.isList() && s.name().equals(from));
     return new FormRename(from, to, list).in(form);
   }
 

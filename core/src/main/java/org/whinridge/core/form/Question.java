@@ -150,7 +150,10 @@ public record Question(
         Layout.PLAIN);
   }
 
-  /** A question for a field, prefilled from the asset; a unique field is locked on revisit. */
+  /**
+   * A question for a field, prefilled from the asset; a unique field is locked on revisit, one that
+   * fills itself is read only and hinders nobody by being empty.
+   */
   public static Question forField(Field f) {
     return new Question(
         f.name(),
@@ -158,8 +161,8 @@ public record Question(
         QuestionType.forField(f.type(), !f.codes().isEmpty()),
         new Limits(
             f.unit(), f.decimals(), OptionalDouble.empty(), OptionalDouble.empty(), 0, 0, 0, 0),
-        f.nullable() ? Need.FREE : Need.NEEDED,
-        new Hand(false, f.unique(), f.officeOnly()),
+        f.nullable() || f.fillsItself() ? Need.FREE : Need.NEEDED,
+        new Hand(f.fillsItself(), f.unique(), f.officeOnly()),
         new Wire(f.name(), NotAsked.LEFT, f.unique(), false, ""),
         f.codes(),
         Logic.NONE,

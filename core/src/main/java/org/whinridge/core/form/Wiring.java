@@ -89,6 +89,14 @@ final class Wiring {
   /** What may be meant, but is worth knowing: codes that question and field do not share. */
   List<FormProblem> notes(Question q) {
     Field field = schema.field(q.writesTo()).orElse(null);
+    if (field != null && field.fillsItself() && !q.hand().readOnly())
+      return List.of(
+          FormProblem.of(
+              q.name(),
+              "writes to",
+              "the field "
+                  + field.name()
+                  + " fills itself, so that nothing written to it would be taken; make the question read only"));
     if (field == null || field.codes().isEmpty() || q.codes().isEmpty()) return List.of();
     List<FormProblem> out = new ArrayList<>();
     List<String> more = missing(q.codes(), field.codes());

@@ -158,10 +158,16 @@ class FormAuthorTest {
         .contains("silt = answers.depth")
         .contains("\"fitsWhen\":\"depth > 1\"");
     assertThat(FormCompiler.compile(form, FormFixture.SCHEMA).problems()).isEmpty();
-    for (String bad : List.of("kind", "no name", "", "place", "before", "last", "visit"))
+    for (String bad : List.of("kind", "no name", "", "place"))
       assertThatIllegalArgumentException()
           .isThrownBy(() -> FormRename.rename(x.form(), "silt", bad))
           .withMessageMatching(".+");
+    for (String prefix : List.of("before", "last", "fix", "device", "visit", "answers")) {
+      assertThat(FormRename.rename(x.form(), "silt", prefix).question(prefix)).isPresent();
+      assertThatIllegalArgumentException()
+          .isThrownBy(() -> FormRename.rename(Form.read(WalkFixture.FORM), "defects", prefix))
+          .withMessageContaining("a meaning of its own");
+    }
     assertThatIllegalArgumentException()
         .isThrownBy(() -> FormRename.rename(x.form(), "nope", "x"))
         .withMessageContaining("nothing in this form is called ‘nope’");

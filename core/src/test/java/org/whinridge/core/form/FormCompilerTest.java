@@ -6,6 +6,11 @@ import static org.assertj.core.api.Assertions.assertThatIllegalArgumentException
 import com.eclipsesource.json.Json;
 import java.util.List;
 import org.junit.jupiter.api.Test;
+import org.whinridge.core.layer.Field;
+import org.whinridge.core.layer.FieldType;
+import org.whinridge.core.layer.GeometryKind;
+import org.whinridge.core.layer.Schema;
+import org.whinridge.core.layer.Start;
 
 class FormCompilerTest {
   @Test
@@ -141,5 +146,24 @@ class FormCompilerTest {
         .last()
         .extracting(Question::name)
         .isEqualTo("photo");
+  }
+
+  @Test
+  void aFieldThatFillsItselfGivesAReadOnlyQuestion() {
+    Field east =
+        Field.of("east", "Easting", FieldType.DECIMAL)
+            .readOnlyWith(new Start.Formula("easting(place)"));
+    Schema schema = new Schema(GeometryKind.POINT, List.of(east), "", List.of());
+    Form form = Form.fromLayer("T", "T", schema);
+    assertThat(form.question("east").orElseThrow().hand().readOnly()).isTrue();
+    assertThat(FormCompiler.compile(form, schema).notes()).isEmpty();
+    Form byHand =
+        Form.read(
+            "{\"sections\":[{\"title\":\"A\",\"questions\":[{\"name\":\"e\",\"label\":\"E\",\"type\":\"decimal\",\"writesTo\":\"east\"}]}]}");
+    assertThat(FormCompiler.compile(byHand, schema).notes())
+        .extracting(FormProblem::message)
+        .singleElement()
+        .asString()
+        .contains("fills itself", "make the question read only");
   }
 }

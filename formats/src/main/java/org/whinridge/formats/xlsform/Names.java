@@ -4,6 +4,7 @@ import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.Map;
 import java.util.Set;
+import org.whinridge.core.form.FormNames;
 import org.whinridge.core.form.QuestionType;
 import org.whinridge.core.layer.Field;
 
@@ -49,7 +50,7 @@ final class Names {
   }
 
   private boolean isTaken(String name) {
-    return taken.contains(name) || lists.containsValue(name);
+    return FormNames.isReserved(name) || taken.contains(name) || lists.containsValue(name);
   }
 
   /** Gives a question another type, once it is known. */

@@ -120,6 +120,7 @@ class XlsFormTest {
             "survey 11 appearance",
             "survey 17 repeat_count",
             "survey 19 name",
+            "survey 31 name", // “place” means the visit's place in rules
             "survey 41 relevant",
             "survey 42 type",
             "survey 43 type",
