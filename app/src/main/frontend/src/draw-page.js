@@ -353,6 +353,14 @@ export async function drawPage(box) {
     } });
   }
 
+  /** A position that is typed; it stands on top while there is something to put there. */
+  function typedCard() {
+    return h("form", { class: "card mb-3", onsubmit: typed },
+      h("label", { class: "label", for: "typed" }, "A position, typed"),
+      h("div", { class: "flex gap-2" }, h("input", { class: "flex-1 min-w-0 code", id: "typed", placeholder: "57.9012, -10.2034", autocomplete: "off" }), h("button", { type: "submit", disabled: !draw && !(current && kind === "point") }, "Put it there")),
+      h("p", { class: "quiet text-sm mt-1" }, `Degrees, easting and northing in ${system}, a grid reference, geo: or WKT.`));
+  }
+
   function render() {
     const plan = drawn.plan;
     const last = plan.entries.length - 1;
@@ -360,6 +368,7 @@ export async function drawPage(box) {
       ...[
         failure && h("p", { class: "problem", role: "alert" }, failure),
         h("p", { class: "mb-2", id: "draw-hint" }, HINTS[mode]),
+        draw || (current && kind === "point") ? typedCard() : null,
         chosenCard(),
         h("div", { class: "card mb-3" },
           h("h2", {}, "Make a feature"),
@@ -372,10 +381,7 @@ export async function drawPage(box) {
               use("draw");
             } }, h("img", { src: url(e.symbol), alt: "" }), said));
           }))),
-        h("form", { class: "card mb-3", onsubmit: typed },
-          h("label", { class: "label", for: "typed" }, "A position, typed"),
-          h("div", { class: "flex gap-2" }, h("input", { class: "flex-1 min-w-0 code", id: "typed", placeholder: "57.9012, -10.2034", autocomplete: "off" }), h("button", { type: "submit", disabled: !draw && !(current && kind === "point") }, "Put it there")),
-          h("p", { class: "quiet text-sm mt-1" }, `Degrees, easting and northing in ${system}, a grid reference, geo: or WKT.`)),
+        draw || current ? null : typedCard(),
         h("label", { class: "flex gap-2 items-center" }, h("input", { type: "checkbox", checked: snapping, id: "snapping", onchange: (e) => {
           snapping = e.target.checked;
           use(mode);

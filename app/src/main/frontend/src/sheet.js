@@ -101,12 +101,10 @@ export function makeSheet(root, deeds) {
 
   function below(q, points) {
     const out = [];
-    if (q.from && q.from !== "typed") {
-      const open = !q.confirmed && !q.fixed;
-      out.push(h("p", { class: "q-from" }, h("span", {}, q.from + (q.confirmed && !q.fixed ? ", confirmed" : "")), open && h("button", { type: "button", class: "plain", "data-same": q.name, onclick: () => act.confirm(q.name, q.row) }, "Same")));
-    }
-    if (TAPPED.includes(q.type) && !q.fixed && q.value !== null && q.value.length !== 0)
-      out.push(h("p", { class: "q-from" }, h("button", { type: "button", class: "plain", "data-take-away": q.name, onclick: () => takeAway(q) }, "Take the answer away")));
+    const from = q.from && q.from !== "typed" ? h("span", {}, q.from + (q.confirmed && !q.fixed ? ", confirmed" : "")) : null;
+    const same = from && !q.confirmed && !q.fixed && h("button", { type: "button", class: "plain", "data-same": q.name, onclick: () => act.confirm(q.name, q.row) }, "Same");
+    const away = TAPPED.includes(q.type) && !q.fixed && q.value !== null && q.value.length !== 0 && h("button", { type: "button", class: "plain", "data-take-away": q.name, onclick: () => takeAway(q) }, "Take the answer away");
+    if (from || away) out.push(h("p", { class: "q-from" }, from, same, away));
     if (taken?.key === keyOf(q)) out.push(h("p", { class: "q-from", role: "status" }, h("span", {}, `“${taken.shown}” was taken away.`), h("button", { type: "button", class: "plain", "data-put-back": q.name, onclick: () => act.putBack() }, "Put it back")));
     if (q.was) out.push(h("p", { class: "q-from" }, "was ", h("span", { class: "q-was" }, q.was)));
     if (q.offer) out.push(h("p", { class: "q-from" }, h("span", {}, `${q.offer.from} now: ${q.offer.shown}`), act.takeOffer && h("button", { type: "button", class: "plain", onclick: () => act.takeOffer(q.name, q.row) }, "Use the new one")));
