@@ -19,7 +19,9 @@ public final class Benchmarks {
           "OneLookUp.lookUp",
           "OneLookUp.plain",
           "OneLookUp.nearest",
-          "OneLookUp.plainNearest");
+          "OneLookUp.plainNearest",
+          "OneLookUp.nearestOfIdentical",
+          "OneLookUp.plainNearestOfIdentical");
   private static final List<String> ALONE = List.of("OneRule.parseAndCheck", "DryRuns.features");
 
   private Benchmarks() {}

@@ -25,6 +25,7 @@ import org.openjdk.jmh.annotations.Setup;
 import org.openjdk.jmh.annotations.State;
 import org.openjdk.jmh.annotations.Warmup;
 import org.whinridge.core.layer.Feature;
+import org.whinridge.core.place.Geodesy;
 import org.whinridge.core.place.GeometryJson;
 import org.whinridge.core.prefill.LookUp;
 import org.whinridge.core.prefill.LookupResult;
@@ -50,6 +51,8 @@ public class OneLookUp {
       (a, b) -> ((Point) a.getItem()).distance((Point) b.getItem());
   private final STRtree points = new STRtree();
   private PlaceIndex posts;
+  private PlaceIndex atOnePlace;
+  private final List<Coordinate> same = new ArrayList<>();
   private PlaceIndex index;
   private STRtree tree;
   private int n;
@@ -82,6 +85,14 @@ public class OneLookUp {
       points.insert(p.getEnvelopeInternal(), p);
     }
     posts = new PlaceIndex(near);
+    List<Feature> stacked = new ArrayList<>();
+    for (int i = 0; i < 5000; i++) {
+      same.add(new Coordinate(-10.2, 57.9));
+      stacked.add(
+          new Feature(
+              "s" + i, Optional.of(GeometryJson.WGS84.createPoint(same.get(i))), Map.of(), 1));
+    }
+    atOnePlace = new PlaceIndex(stacked);
     points.build();
     for (int i = 0; i < 4096; i++)
       places.add(
@@ -100,6 +111,24 @@ public class OneLookUp {
   @Benchmark
   public LookupResult nearest() {
     return posts.look(NEAREST, GeometryJson.WGS84.createPoint(places.get(n++ & 4095)), f -> true);
+  }
+
+  /** Whinridge's nearest of 5,000 posts that all stand at one position. */
+  @Benchmark
+  public LookupResult nearestOfIdentical() {
+    double d = (n++ & 1023) * 1e-6;
+    return atOnePlace.look(
+        NEAREST, GeometryJson.WGS84.createPoint(new Coordinate(-10.2 + d, 57.9 + d)), f -> true);
+  }
+
+  /** The baseline: a bare walk over the same 5,000, the geodesic solved for each. */
+  @Benchmark
+  public double plainNearestOfIdentical() {
+    double d = (n++ & 1023) * 1e-6;
+    Coordinate at = new Coordinate(-10.2 + d, 57.9 + d);
+    double least = Double.MAX_VALUE;
+    for (Coordinate c : same) least = Math.min(least, Geodesy.distanceM(at, c));
+    return least;
   }
 
   /** The baseline: the nearest of the same points by JTS, planar in degrees. */
