@@ -114,8 +114,10 @@ export class Edits {
       if (JSON.stringify(edits) === before) return this.over(edits.length);
       throw new Error("What was written at the last try is on the layer; its answer was lost. Since then more was changed here: load the page again and make those changes anew.");
     }
-    const act = crypto.randomUUID();
-    this.unanswered = { act, edits: JSON.stringify(edits) };
+    // the same once more goes under the same id: the office may be at it still, and writes it once
+    const text = JSON.stringify(edits);
+    const act = this.unanswered?.edits === text ? this.unanswered.act : crypto.randomUUID();
+    this.unanswered = { act, edits: text };
     try {
       await post(`${this.base}/edits`, { act, edits });
     } catch (e) {

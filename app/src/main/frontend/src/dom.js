@@ -13,7 +13,12 @@ export function h(tag, attributes = {}, ...children) {
 
 let pressed = false;
 addEventListener("pointerdown", () => (pressed = true), true);
-for (const end of ["pointerup", "pointercancel"]) addEventListener(end, () => (pressed = false), true);
+const waiting = [];
+for (const end of ["pointerup", "pointercancel"])
+  addEventListener(end, () => {
+    pressed = false;
+    setTimeout(() => waiting.splice(0).forEach((draw) => draw())); // after the click that may follow
+  }, true);
 
 /**
  * Draws anew once nothing is being pressed. Leaving a field by pressing a button changes the field first: were the button made anew then, it would never be
@@ -21,7 +26,7 @@ for (const end of ["pointerup", "pointercancel"]) addEventListener(end, () => (p
  */
 export function afterPress(draw) {
   if (!pressed) return draw();
-  addEventListener("pointerup", () => setTimeout(draw), { once: true, capture: true });
+  waiting.push(draw);
 }
 
 const SVG = "http://www.w3.org/2000/svg";

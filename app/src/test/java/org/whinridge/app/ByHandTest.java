@@ -137,6 +137,10 @@ class ByHandTest extends FilesTest {
     assertThat(write(layer, body(UUID.randomUUID(), gives, fresh("{'tag':'A'}"))).getStatus())
         .isEqualTo(200);
     assertThat(layers.byId(layer.id()).count()).isEqualTo(2);
+    // set anew by the one that has it, after another took it
+    JsonObject keeps = json("{'version':2,'set':{'tag':'B'}}").add("id", a.getString("id", ""));
+    assertThat(said(write(layer, body(UUID.randomUUID(), fresh("{'tag':'B'}"), keeps))))
+        .contains("another feature has “B” already");
   }
 
   /** In layers of none and of one feature the answer came as a failure after the commit. */

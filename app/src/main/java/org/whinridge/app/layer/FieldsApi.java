@@ -120,14 +120,6 @@ class FieldsApi {
     return json(new JsonObject().add("made", made));
   }
 
-  /** Without a tag and without captions no feature would have a name in any list. */
-  private static Schema named(Schema s) {
-    return s.tagField().isEmpty() && s.captionFields().isEmpty()
-        ? new Schema(
-            s.kind(), s.fields(), ColumnMatch.tag(s.fields()), ColumnMatch.captions(s.fields()))
-        : s;
-  }
-
   private static LayerMaking.NewLayer plan(UUID project, JsonObject o) {
     String area =
         o.get("area") == null || !o.get("area").isObject() ? "" : o.get("area").toString();
@@ -144,7 +136,7 @@ class FieldsApi {
     return new LayerMaking.NewLayer(
         project,
         o.getString("name", "").strip(),
-        named(schema(o.get("schema"))),
+        ColumnMatch.named(schema(o.get("schema"))),
         "made at the desk",
         o.getString("summary", ""),
         tags,

@@ -204,14 +204,14 @@ class LayerEditing {
       if (by != null && !by.equals(e.id.toString())) return true;
       LayerColumns c = columns.orElseThrow();
       return UniqueValues.taken(
-          c, f, v, row -> c.id(row).equals(e.id.toString()) || leaves(c, row, f));
+          c, f.name(), v, row -> c.id(row).equals(e.id.toString()) || leaves(c, row, f, v));
     }
 
-    /** Whether a feature gives its value up in this same act. */
-    private boolean leaves(LayerColumns c, int row, Field f) {
+    /** Whether a feature gives this value up in this same act; to set it anew is to keep it. */
+    private boolean leaves(LayerColumns c, int row, Field f, Value v) {
       for (Edit e : edits)
         if (!e.isNew && e.id.toString().equals(c.id(row)))
-          return e.removed || e.set.containsKey(f.name());
+          return e.removed || e.set.containsKey(f.name()) && !v.equals(e.set.get(f.name()));
       return false;
     }
 

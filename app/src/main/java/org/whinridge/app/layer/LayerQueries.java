@@ -10,13 +10,11 @@ import java.util.function.BiFunction;
 import org.locationtech.jts.geom.Envelope;
 import org.springframework.stereotype.Service;
 import org.whinridge.core.layer.Feature;
-import org.whinridge.core.layer.LayerScope;
 import org.whinridge.core.read.Clock;
 import org.whinridge.core.read.Filter;
 import org.whinridge.core.read.InView;
 import org.whinridge.core.read.LayerColumns;
-import org.whinridge.core.rules.Condition;
-import org.whinridge.core.rules.Rules;
+import org.whinridge.core.read.UniqueValues;
 import org.whinridge.core.value.Value;
 
 /** Filters of the rules language over layers, on their read models. */
@@ -72,10 +70,7 @@ public class LayerQueries {
    */
   public boolean isTaken(Layer layer, String field, Value value, String self) {
     LayerColumns c = models.of(layer);
-    Rules.Outcome rule = Condition.is(field, value).in(new LayerScope(c.schema()));
-    return rule.rule().isPresent()
-        && Filter.rows(rule.rule().get(), c, clock()).stream()
-            .anyMatch(row -> !c.id(row).equals(self));
+    return UniqueValues.taken(c, field, value, row -> c.id(row).equals(self));
   }
 
   /**

@@ -220,13 +220,22 @@ public class Photos {
     }
   }
 
-  /** Deletes what was put aside long ago. */
+  /**
+   * Deletes what was put aside long ago. What a photo has by now, since the same picture came again
+   * or the store went back to a copy, returns to its place.
+   */
   @Scheduled(initialDelay = 120_000, fixedDelay = 86_400_000)
   void sweep() throws IOException {
     Instant before = Instant.now().minus(KEPT_ASIDE);
     try (Stream<Path> all = Files.list(aside)) {
-      for (Path p : all.toList())
-        if (Files.getLastModifiedTime(p).toInstant().isBefore(before)) Files.deleteIfExists(p);
+      for (Path p : all.toList()) {
+        String sha256 = p.getFileName().toString().replace(".jpg", "");
+        if (repository.existsBySha256(sha256)) {
+          if (Files.exists(file(sha256))) Files.delete(p);
+          else Files.move(p, file(sha256));
+        } else if (Files.getLastModifiedTime(p).toInstant().isBefore(before))
+          Files.deleteIfExists(p);
+      }
     }
   }
 

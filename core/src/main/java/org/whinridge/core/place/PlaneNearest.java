@@ -40,9 +40,8 @@ public final class PlaneNearest {
 
   /** The geodesic distance from somebody to the nearest position of a geometry, metres. */
   public static double distanceM(Geometry g, Coordinate here) {
-    return g.covers(GeometryJson.WGS84.createPoint(here))
-        ? 0
-        : Geodesy.distanceM(here, of(g, here));
+    // no test of topology: a shape that crosses itself has a distance, too
+    return Geodesy.distanceM(here, of(g, here));
   }
 
   private Geometry flat(Geometry g) {

@@ -59,6 +59,16 @@ public final class ColumnMatch {
     return "";
   }
 
+  /**
+   * The schema with a tag and captions by its fields' names, if it has neither: no list could name
+   * its features.
+   */
+  public static Schema named(Schema s) {
+    return s.tagField().isEmpty() && s.captionFields().isEmpty()
+        ? new Schema(s.kind(), s.fields(), tag(s.fields()), captions(s.fields()))
+        : s;
+  }
+
   /** The field that looks like the tag, by its name; "" for none. */
   public static String tag(List<Field> fields) {
     return fields.stream().map(Field::name).filter(TAGS::contains).findFirst().orElse("");

@@ -143,4 +143,27 @@ class ReshapingTest {
                 .at())
         .contains(new Coordinate(1, 1));
   }
+
+  /** The corners alone are those of each other: such a change was written nowhere. */
+  @Test
+  void aHoleIsNotAPartAndTwoLinesAreNotOne() {
+    Geometry hole =
+        g(
+            "MULTIPOLYGON (((0 0, 9 0, 9 9, 0 9, 0 0), (1 1, 2 1, 2 2, 1 1)), ((20 0, 21 0, 21 1, 20 0)))");
+    Geometry parts =
+        g(
+            "MULTIPOLYGON (((0 0, 9 0, 9 9, 0 9, 0 0)), ((1 1, 2 1, 2 2, 1 1), (20 0, 21 0, 21 1, 20 0)))");
+    assertThat(hole.getCoordinates()).isEqualTo(parts.getCoordinates());
+    assertThat(SamePlace.of(hole, parts, 8)).isFalse();
+    assertThat(SamePlace.of(hole, hole.copy(), 8)).isTrue();
+    assertThat(
+            SamePlace.of(
+                g("MULTILINESTRING ((0 0, 1 1, 2 2), (3 3, 4 4))"),
+                g("MULTILINESTRING ((0 0, 1 1), (2 2, 3 3, 4 4))"),
+                8))
+        .isFalse();
+    assertThat(
+            PlaneNearest.distanceM(g("POLYGON ((0 0, 2 0, 2 2, 0 2, 0 0))"), new Coordinate(1, 1)))
+        .isLessThan(0.001);
+  }
 }
