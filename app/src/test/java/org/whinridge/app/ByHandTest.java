@@ -475,6 +475,13 @@ class ByHandTest extends FilesTest {
   }
 
   @Test
+  void aSplitOfNothingOffersNoFields() throws Exception {
+    String page = "/p/ostrey/layers/" + layer("Control structures").id() + "/values?field=notes";
+    assertThat(html(page + "&separator=~")).contains("None of the").doesNotContain("/notes/split");
+    assertThat(html(page + "&separator=e")).contains("values are split", "/notes/split");
+  }
+
+  @Test
   void aRoundIsPlannedByChoosingItsFormFirst() throws Exception {
     assertThat(html("/p/ostrey/rounds/new")).contains("With which form is it walked?", "form=");
   }
