@@ -1,5 +1,6 @@
 package org.whinridge.app.browser;
 
+import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
 import java.io.IOException;
 import java.nio.file.Files;
@@ -50,5 +51,14 @@ abstract class BrowserTest {
         + desk.locator("h2 a", new Page.LocatorOptions().setHasText(layer))
             .first()
             .getAttribute("href");
+  }
+
+  /** Ticks one layer among the outputs, and no other. */
+  void onlyLayer(Page desk, String layer) {
+    // the boxes of the page before are none, which would leave the first layer ticked here
+    desk.waitForURL("**/outputs*");
+    desk.waitForSelector("input[name=layer]");
+    for (Locator tick : desk.locator("input[name=layer]").all()) tick.uncheck();
+    desk.locator("label", new Page.LocatorOptions().setHasText(layer)).locator("input").check();
   }
 }

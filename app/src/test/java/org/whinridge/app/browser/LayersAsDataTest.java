@@ -327,10 +327,7 @@ class LayersAsDataTest extends BrowserTest {
   void everyFormatIsTakenOut() throws Exception {
     Page desk = stage.desk("coordinator");
     desk.navigate(stage.base() + "/p/ostrey/outputs");
-    for (Locator tick : desk.locator("input[name=layer]").all()) tick.uncheck();
-    desk.locator("label", new Page.LocatorOptions().setHasText("Banks and drains"))
-        .locator("input")
-        .check();
+    onlyLayer(desk, "Banks and drains");
     desk.fill("#filter", "kind = 'bank' AND condition >= 3");
     desk.selectOption("#codes", "BOTH");
     desk.fill("#system", "EPSG:32629");

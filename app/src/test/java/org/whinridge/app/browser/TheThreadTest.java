@@ -289,10 +289,7 @@ class TheThreadTest extends BrowserTest {
 
   private void takeOut(Page desk, Path tmp) throws Exception {
     desk.click("nav >> text=Outputs");
-    for (Locator tick : desk.locator("input[name=layer]").all()) tick.uncheck();
-    desk.locator("label", new Page.LocatorOptions().setHasText("West structures"))
-        .locator("input")
-        .check();
+    onlyLayer(desk, "West structures");
     desk.check("input[value=geojson]");
     Path json = save(desk, desk.locator("button.main"), tmp.resolve("out.geojson"));
     desk.check("input[value=gpkg]");
