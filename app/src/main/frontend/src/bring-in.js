@@ -133,6 +133,7 @@ export function jobPage(box) {
   setTimeout(look, 300);
 }
 
+const REPAIRED = new maps.Style({ zIndex: 4, stroke: new maps.Stroke({ color: "#4f7359", width: 2 }), fill: new maps.Fill({ color: "rgba(79,115,89,0.35)" }) });
 const BROKEN = new maps.Style({ zIndex: 3, stroke: new maps.Stroke({ color: "#94451f", width: 3, lineDash: [6, 4] }), fill: new maps.Fill({ color: "rgba(148,69,31,0.15)" }) });
 
 async function partOfReport(part, project, lot, basemap) {
@@ -153,26 +154,28 @@ async function partOfReport(part, project, lot, basemap) {
   const map = maps.makeMap(target, basemap);
   const drawn = maps.featureLayer(map);
   const plain = drawn.getStyle();
-  drawn.setStyle((f, r) => (f.get("broken") ? BROKEN : plain(f, r)));
+  drawn.setStyle((f, r) => (f.get("repaired") ? REPAIRED : f.get("broken") ? BROKEN : plain(f, r)));
   const input = part.querySelector("input.system");
   const problem = part.querySelector(".system-problem");
   const name = part.querySelector(".system-name");
   const value = (n) => part.querySelector(`select[name="${n}_${i}"]`)?.value ?? "";
   const show = async () => {
-    const q = new URLSearchParams({ part: i, system: input.value.trim(), x: value("x"), y: value("y"), wkt: value("wkt") });
+    const q = new URLSearchParams({ part: i, system: input.value.trim(), x: value("x"), y: value("y"), wkt: value("wkt"), repair: value("repair") });
     try {
       const data = await (await request(`/api/p/${project}/bring-in/${lot}/preview?${q}`)).json();
       drawn.getSource().clear();
       drawn.getSource().addFeatures(maps.format.readFeatures(data));
       maps.show(map, drawn.getSource().getExtent(), 24);
       problem.textContent = data.problem;
-      if (data.system) name.textContent = data.system + "." + (data.note ? " " + data.note : "");
+      if (data.system) name.textContent = data.system + ".";
+      part.querySelector(".system-accuracy").textContent = data.accuracy;
+      part.querySelector(".unsure").hidden = !data.unsure;
     } catch (e) {
       problem.textContent = e.message;
     }
     part.dataset.shown = "true";
   };
-  for (const s of part.querySelectorAll("select.place")) s.addEventListener("change", show);
+  for (const s of part.querySelectorAll("select.place, .repair select")) s.addEventListener("change", show);
   systemField(input, project, show);
   await show();
 }
@@ -182,6 +185,7 @@ export async function reportPage(form) {
   const { project, lot } = form.dataset;
   const problem = form.querySelector("#decide-problem");
   form.addEventListener("submit", async (e) => {
+    if (e.submitter?.hasAttribute("formaction")) return; // a table is to be read otherwise
     e.preventDefault();
     problem.hidden = true;
     try {

@@ -11,55 +11,87 @@ import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.Iterator;
 import java.util.LinkedHashMap;
-import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.Set;
+import java.util.OptionalInt;
 import org.apache.commons.csv.CSVFormat;
 import org.apache.commons.csv.CSVParser;
 import org.apache.commons.csv.CSVRecord;
 import org.apache.commons.csv.DuplicateHeaderMode;
 import org.whinridge.core.value.Value;
 
-/** A CSV file (RFC 4180): delimiter and encoding are found; the first row has the names. */
+/**
+ * A CSV file (RFC 4180): delimiter, encoding and the row with the names are found; quotation marks
+ * that do not fit together are read literally.
+ */
 final class CsvSource implements Source {
   private static final char[] DELIMITERS = {',', ';', '\t', '|'};
   private static final int LONGEST_ROW = 4_000_000;
   private final String name;
   private final Path file;
   private final Encodings.Found encoding;
+  private final boolean said;
   private final char delimiter;
-  private final List<String> columns;
+  private final boolean literal;
+  private final TableHead head;
   private final SourceLayer layer;
 
-  CsvSource(String name, Path file) throws FileProblem, IOException {
+  CsvSource(String name, Path file, TableReading reading) throws FileProblem, IOException {
     this.name = name;
     this.file = file;
     this.encoding = Encodings.of(file);
-    String head = firstLine();
-    if (head.isBlank())
-      throw new FileProblem("The first row, which should have the column names, is empty.");
-    if (head.indexOf(0) >= 0)
+    List<String> lines = firstLines();
+    if (lines.isEmpty()) throw new FileProblem("There is no row in this file.");
+    if (lines.get(0).indexOf(0) >= 0)
       throw new FileProblem("This is not a text file: its first row holds zero bytes.");
-    this.delimiter = delimiter(head);
-    this.columns = new ArrayList<>();
+    this.said = lines.get(0).matches("(?i)sep=.");
+    this.delimiter = said ? lines.get(0).charAt(4) : delimiter(lines);
     List<String> notes = new ArrayList<>();
-    try (CSVParser p = parser()) {
-      Iterator<CSVRecord> rows = p.iterator();
-      if (!rows.hasNext()) throw new FileProblem("The file is empty.");
-      CSVRecord first = rows.next();
-      // before the names are looked at: a row of a million names must not be compared with itself
-      Limits.columns(first.size(), "The first row");
-      columns.addAll(Names.unique(first.toList(), notes));
+    CsvQuotes quotes = quotes();
+    this.literal = reading.literalQuotes() || !quotes.areSound();
+    if (!quotes.areSound())
+      notes.add(
+          "A quotation mark opened in line "
+              + quotes.line()
+              + " is never closed soundly and would swallow the rows after it; quotation marks are read literally.");
+    try {
+      this.head = TableHead.of(firstRows(), reading.namesRow());
     } catch (UncheckedIOException | IllegalStateException e) {
       throw broken(e, 1);
     }
-    String said = delimiter == '\t' ? "tab" : String.valueOf(delimiter);
-    notes.add("Columns are parted by “" + said + "”.");
+    notes.addAll(head.notes());
+    String shown = delimiter == '\t' ? "tab" : String.valueOf(delimiter);
+    notes.add("Columns are parted by “" + shown + "”" + (said ? ", as its first line says." : "."));
     this.layer =
         new SourceLayer(
             FileNames.stem(name), Optional.empty(), "", encoding.said(), -1, true, notes);
+  }
+
+  @Override
+  public Optional<TableReading> reading() {
+    return Optional.of(new TableReading(OptionalInt.of(head.row()), literal));
+  }
+
+  private CsvQuotes quotes() throws IOException {
+    try (Reader r = text()) {
+      return CsvQuotes.of(r, delimiter);
+    }
+  }
+
+  private List<List<String>> firstRows() throws IOException, FileProblem {
+    List<List<String>> out = new ArrayList<>();
+    try (CSVParser p = parser()) {
+      Iterator<CSVRecord> rows = p.iterator();
+      while (rows.hasNext() && out.size() < TableHead.LOOKED_AT) {
+        CSVRecord r = rows.next();
+        // before the names are looked at: a row of a million names must not be compared with itself
+        Limits.columns(r.size(), "Row " + (out.size() + 1));
+        out.add(r.toList());
+      }
+    }
+    if (out.isEmpty()) throw new FileProblem("The file is empty.");
+    return out;
   }
 
   private Reader text() throws IOException {
@@ -67,37 +99,54 @@ final class CsvSource implements Source {
         new InputStreamReader(Files.newInputStream(file), encoding.charset()), 1 << 16);
   }
 
-  private String firstLine() throws FileProblem, IOException {
+  private List<String> firstLines() throws FileProblem, IOException {
+    List<String> out = new ArrayList<>();
     try (Reader r = text()) {
       StringBuilder b = new StringBuilder();
-      boolean quoted = false;
-      for (int c = r.read(); c >= 0; c = r.read()) {
-        if (c == '"') quoted = !quoted;
-        if ((c == '\n' || c == '\r') && !quoted) break;
-        if (c != 0xFEFF) b.append((char) c);
+      for (int c = r.read(); c >= 0 && out.size() < TableHead.LOOKED_AT; c = r.read()) {
+        if (c == '\n' || c == '\r') {
+          if (!b.isEmpty()) out.add(b.toString());
+          b.setLength(0);
+        } else if (c != 0xFEFF) b.append((char) c);
         if (b.length() > LONGEST_ROW)
-          throw new FileProblem("The first row has more than 4,000,000 characters.");
+          throw new FileProblem(
+              "Row "
+                  + (out.size() + 1)
+                  + " has more than 4,000,000 characters; a quotation mark may be missing.");
       }
-      return b.toString();
+      if (!b.isEmpty()) out.add(b.toString());
     }
+    return out;
   }
 
-  private static char delimiter(String line) {
+  /**
+   * The mark that parts most lines into equally many columns; of equals the one of more columns.
+   */
+  private static char delimiter(List<String> lines) {
     char best = ',';
-    int most = 0;
+    long most = 0;
     for (char d : DELIMITERS) {
-      int n = 0;
-      boolean quoted = false;
-      for (int i = 0; i < line.length(); i++) {
-        if (line.charAt(i) == '"') quoted = !quoted;
-        else if (line.charAt(i) == d && !quoted) n++;
-      }
-      if (n > most) {
-        most = n;
-        best = d;
+      Map<Integer, Integer> lengths = new LinkedHashMap<>();
+      for (String line : lines) lengths.merge(parts(line, d), 1, Integer::sum);
+      for (Map.Entry<Integer, Integer> e : lengths.entrySet()) {
+        long score = e.getKey() == 0 ? 0 : 1000L * e.getValue() + e.getKey();
+        if (score > most) {
+          most = score;
+          best = d;
+        }
       }
     }
     return best;
+  }
+
+  private static int parts(String line, char d) {
+    int n = 0;
+    boolean quoted = false;
+    for (int i = 0; i < line.length(); i++) {
+      if (line.charAt(i) == '"') quoted = !quoted;
+      else if (line.charAt(i) == d && !quoted) n++;
+    }
+    return n;
   }
 
   private CSVParser parser() throws IOException {
@@ -105,6 +154,7 @@ final class CsvSource implements Source {
         CSVFormat.RFC4180
             .builder()
             .setDelimiter(delimiter)
+            .setQuote(literal ? null : Character.valueOf('"'))
             .setIgnoreEmptyLines(true)
             .setDuplicateHeaderMode(DuplicateHeaderMode.ALLOW_ALL)
             .setLenientEof(true)
@@ -113,17 +163,18 @@ final class CsvSource implements Source {
     Reader in = text();
     in.mark(1);
     if (in.read() != 0xFEFF) in.reset();
+    if (said) for (int c = in.read(); c >= 0 && c != '\n'; ) c = in.read();
     return CSVParser.builder().setReader(new Bounded(in)).setFormat(f).get();
   }
 
   private static FileProblem broken(Exception e, int row) {
-    Throwable why = e instanceof UncheckedIOException && e.getCause() != null ? e.getCause() : e;
+    boolean tooLong = String.valueOf(e.getMessage()).contains("4,000,000");
     return new FileProblem(
         "Row "
             + row
-            + " can't be read: "
-            + Limits.cut(String.valueOf(why.getMessage()).replaceAll("\\s+", " "), 160)
-            + ".",
+            + (tooLong
+                ? " has more than 4,000,000 characters; a quotation mark may be missing."
+                : " can't be read: its quotation marks do not fit together. Read them literally."),
         e);
   }
 
@@ -147,7 +198,8 @@ final class CsvSource implements Source {
     int n = 0;
     try (CSVParser p = parser()) {
       Iterator<CSVRecord> rows = p.iterator();
-      if (rows.hasNext()) rows.next();
+      for (int i = 0; i < head.before() && rows.hasNext(); i++) rows.next();
+      List<String> columns = head.names();
       while (rows.hasNext()) {
         CSVRecord r = rows.next();
         Limits.features(++n);
@@ -161,7 +213,7 @@ final class CsvSource implements Source {
           f =
               f.with(
                   "Row "
-                      + (n + 1)
+                      + (n + head.before())
                       + " has "
                       + r.size()
                       + " values for "
@@ -171,7 +223,7 @@ final class CsvSource implements Source {
           f =
               f.with(
                   "Row "
-                      + (n + 1)
+                      + (n + head.before())
                       + " has "
                       + r.size()
                       + " values for "
@@ -180,40 +232,10 @@ final class CsvSource implements Source {
         sink.take(f);
       }
     } catch (UncheckedIOException | IllegalStateException e) {
-      throw broken(e, n + 2);
+      throw broken(e, n + 1 + head.before());
     }
     if (n == 0) throw new FileProblem("The file has column names but no rows.");
     return n;
-  }
-
-  /** Column names as a table has them: none empty, none twice. */
-  static final class Names {
-    private Names() {}
-
-    static List<String> unique(List<String> raw, List<String> notes) {
-      Set<String> out = new LinkedHashSet<>();
-      List<String> all = new ArrayList<>();
-      for (int i = 0; i < raw.size(); i++) {
-        String base =
-            raw.get(i) == null || raw.get(i).isBlank()
-                ? "column " + (i + 1)
-                : Limits.cut(raw.get(i).strip(), 200);
-        String name = base;
-        for (int k = 2; !out.add(name); k++) name = base + " " + k;
-        if (!name.equals(base))
-          notes.add(
-              "The column name “"
-                  + base
-                  + "” stands more than once; the later one is “"
-                  + name
-                  + "”.");
-        all.add(name);
-      }
-      while (!all.isEmpty()
-          && (raw.get(all.size() - 1) == null || raw.get(all.size() - 1).isBlank())
-          && all.size() > 1) all.remove(all.size() - 1);
-      return all;
-    }
   }
 
   /** Ends reading at a row that never ends, so that one quote too few can't fill the memory. */

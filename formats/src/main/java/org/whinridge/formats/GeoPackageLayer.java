@@ -74,7 +74,7 @@ public final class GeoPackageLayer implements LayerWriter {
   }
 
   /** Column names that the table needs itself get an underscore behind them. */
-  private static String name(OutColumns.Column c) {
+  static String name(OutColumns.Column c) {
     return List.of("fid", "geom", "feature_id").contains(c.name().toLowerCase(Locale.ROOT))
         ? c.name() + "_"
         : c.name();
@@ -208,6 +208,7 @@ public final class GeoPackageLayer implements LayerWriter {
             new ArrayList<>(
                 GeoPackageTables.contents(table, layer.name(), spatial, boxes.extent(), srs));
         if (spatial) end.addAll(GeoPackageTables.geometry(table, geometryType(), srs));
+        end.addAll(GeoPackageDescription.write(table, layer, columns));
         for (String sql : end) s.execute(sql);
       }
     } catch (SQLException e) {

@@ -19,6 +19,7 @@ import org.whinridge.core.place.CoordinateSystem;
  *     column write these as text, so that none is lost
  * @param multi whether a feature may have several parts; formats that tell single from multi-part
  *     then write all as multi-part
+ * @param look how it is drawn, as the application writes it; "" for none
  */
 public record OutLayer(
     String name,
@@ -26,7 +27,24 @@ public record OutLayer(
     OutColumns.Codes codes,
     CoordinateSystem system,
     java.util.Set<String> mixed,
-    boolean multi) {
+    boolean multi,
+    String look) {
+  /** A layer without a look. */
+  public OutLayer(
+      String name,
+      Schema schema,
+      OutColumns.Codes codes,
+      CoordinateSystem system,
+      java.util.Set<String> mixed,
+      boolean multi) {
+    this(name, schema, codes, system, mixed, multi, "");
+  }
+
+  /** The layer with its look, for files that can carry it. */
+  public OutLayer drawn(String newLook) {
+    return new OutLayer(name, schema, codes, system, mixed, multi, newLook);
+  }
+
   /** The layer with codes in WGS 84. */
   public static OutLayer of(String name, Schema schema) {
     return new OutLayer(

@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.EnumMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import org.locationtech.jts.geom.Geometry;
 import org.locationtech.jts.geom.GeometryCollection;
 import org.whinridge.core.layer.GeometryKind;
@@ -39,6 +40,16 @@ public final class Shapes {
     for (Geometry p : singles(List.of(g)))
       GeometryKind.of(p).ifPresent(k -> parts.computeIfAbsent(k, x -> new ArrayList<>()).add(p));
     parts.forEach((k, list) -> out.put(k, GeometryJson.WGS84.buildGeometry(list)));
+    return out;
+  }
+
+  /** A feature's geometry by the kinds it has, those left out whose coordinates are no numbers. */
+  public static Map<GeometryKind, Geometry> usable(Optional<Geometry> g) {
+    Map<GeometryKind, Geometry> out = g.map(Shapes::byKind).orElse(Map.of());
+    for (Geometry x : out.values())
+      if (!Double.isFinite(
+          x.getEnvelopeInternal().getWidth() + x.getEnvelopeInternal().getHeight()))
+        return Map.of();
     return out;
   }
 }

@@ -3,6 +3,7 @@ package org.whinridge.formats;
 import java.io.IOException;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
 import org.whinridge.core.place.CoordinateSystem;
 
 /** A file, or several that belong together, that holds layers. May be read any number of times. */
@@ -24,10 +25,26 @@ public interface Source {
    */
   int each(SourceLayer layer, Sink sink) throws FileProblem, IOException;
 
+  /**
+   * How it is read as a table, where a person can say otherwise ({@link TableReading}); empty for
+   * what is none.
+   */
+  default Optional<TableReading> reading() {
+    return Optional.empty();
+  }
+
   /** Takes features one after the other. */
   interface Sink {
     /** Takes one feature; a problem ends the reading. */
     void take(RawFeature feature) throws FileProblem;
+
+    /** Whether nobody wants more: a reader that waits for something asks this. */
+    default boolean isOver() {
+      return false;
+    }
+
+    /** Ends the reading, by an exception of the taker's own, when nobody wants more. */
+    default void over() {}
   }
 
   /**
@@ -40,6 +57,10 @@ public interface Source {
    * @param expected how many features the file says it has; -1 when it does not
    * @param table whether it is a plain table, whose places may stand in columns
    * @param notes worth telling: "heights were left out"
+   * @param aside columns that are offered but not taken unless somebody wishes: row numbers,
+   *     heights
+   * @param described what the file itself says of the fields
+   * @param hidden whether the file itself hides it, so that it is offered but not taken
    */
   record SourceLayer(
       String name,
@@ -48,7 +69,59 @@ public interface Source {
       String encoding,
       long expected,
       boolean table,
-      List<String> notes) {
+      List<String> notes,
+      Set<String> aside,
+      boolean hidden,
+      Optional<Described> described) {
+    /** A layer whose columns are all taken. */
+    public SourceLayer(
+        String name,
+        Optional<CoordinateSystem> system,
+        String systemSaid,
+        String encoding,
+        long expected,
+        boolean table,
+        List<String> notes) {
+      this(
+          name,
+          system,
+          systemSaid,
+          encoding,
+          expected,
+          table,
+          notes,
+          Set.of(),
+          false,
+          Optional.empty());
+    }
+
+    /** The layer with columns set aside. */
+    public SourceLayer withAside(Set<String> columns) {
+      return new SourceLayer(
+          name,
+          system,
+          systemSaid,
+          encoding,
+          expected,
+          table,
+          notes,
+          Set.copyOf(columns),
+          hidden,
+          described);
+    }
+
+    /** The layer with what the file says of its fields. */
+    public SourceLayer as(Optional<Described> what) {
+      return new SourceLayer(
+          name, system, systemSaid, encoding, expected, table, notes, aside, hidden, what);
+    }
+
+    /** The layer as one that the file hides. */
+    public SourceLayer asHidden() {
+      return new SourceLayer(
+          name, system, systemSaid, encoding, expected, table, notes, aside, true, described);
+    }
+
     /** A layer of WGS 84 in UTF-8, as GeoJSON, KML and GPX have it. */
     public static SourceLayer wgs84(String name) {
       return new SourceLayer(

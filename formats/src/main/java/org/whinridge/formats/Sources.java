@@ -26,6 +26,7 @@ public final class Sources {
   public record Opened(List<Source> sources, List<NotUnderstood> notUnderstood) {}
 
   private final Path scratch;
+  private final Map<String, TableReading> tables;
   private final List<Source> sources = new ArrayList<>();
   private final List<NotUnderstood> notUnderstood = new ArrayList<>();
   private final Map<String, Map<String, Path>> shapefiles = new LinkedHashMap<>();
@@ -34,8 +35,9 @@ public final class Sources {
   private final List<Brought> kmls = new ArrayList<>();
   private int archives;
 
-  private Sources(Path scratch) {
+  private Sources(Path scratch, Map<String, TableReading> tables) {
     this.scratch = scratch;
+    this.tables = tables;
   }
 
   /**
@@ -44,7 +46,17 @@ public final class Sources {
    * @param scratch an empty folder for what is unpacked; the caller removes it
    */
   public static Opened open(List<Brought> files, Path scratch) throws IOException {
-    Sources s = new Sources(scratch);
+    return open(files, scratch, Map.of());
+  }
+
+  /**
+   * As {@link #open(List, Path)}.
+   *
+   * @param tables how tables are to be read, by the names of their files, where a person said so
+   */
+  public static Opened open(List<Brought> files, Path scratch, Map<String, TableReading> tables)
+      throws IOException {
+    Sources s = new Sources(scratch, tables);
     for (Brought b : files) s.file(b, 0);
     s.together();
     return new Opened(List.copyOf(s.sources), List.copyOf(s.notUnderstood));
@@ -68,7 +80,8 @@ public final class Sources {
     if (head.length == 0) throw new FileProblem("The file is empty.");
     String ending = FileNames.ending(b.name);
     if (Archive.isZip(head)) archive(b, depth);
-    else if (begins(head, "SQLite format 3\0")) sources.add(new GeoPackageSource(b.name, b.file));
+    else if (begins(head, "SQLite format 3\0"))
+      sources.add(new GeoPackageSource(b.name, b.file, pictures()));
     else if (isPart(ending)) part(b, ending);
     else if ((head[0] & 255) == 0xFF && head.length > 2 && (head[1] & 255) == 0xD8)
       photos.put(b.name, b.file);
@@ -78,12 +91,21 @@ public final class Sources {
       else if (text.startsWith("{") || text.startsWith("["))
         sources.add(new GeoJsonSource(b.name, b.file));
       else if (List.of("csv", "tsv", "txt", "tab").contains(ending))
-        sources.add(new CsvSource(b.name, b.file));
+        sources.add(new CsvSource(b.name, b.file, reading(b)));
       else if (List.of("geojson", "json", "geojsonl", "ndjson").contains(ending))
         throw new FileProblem(
             "This is not sound JSON: it begins with “" + Limits.cut(text, 20) + "”.");
       else throw new FileProblem(unknown(ending, head));
     }
+  }
+
+  /** A folder for pictures that come out of files. */
+  private Path pictures() throws IOException {
+    return Files.createDirectories(scratch.resolve("p" + archives++));
+  }
+
+  private TableReading reading(Brought b) {
+    return tables.getOrDefault(b.name, TableReading.FOUND);
   }
 
   private static String unknown(String ending, byte[] head) {
@@ -129,7 +151,7 @@ public final class Sources {
   private void archive(Brought b, int depth) throws FileProblem, IOException {
     List<String> names = Archive.names(b.file);
     if (names.contains("xl/workbook.xml")) {
-      sources.add(new XlsxSource(b.name, b.file));
+      sources.add(new XlsxSource(b.name, b.file, reading(b)));
       return;
     }
     if (depth > 0 && !FileNames.ending(b.name).equals("kmz"))

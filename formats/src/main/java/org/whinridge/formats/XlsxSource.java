@@ -14,6 +14,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.OptionalInt;
 import java.util.stream.Stream;
 import org.dhatim.fastexcel.reader.Cell;
 import org.dhatim.fastexcel.reader.CellType;
@@ -21,35 +22,30 @@ import org.dhatim.fastexcel.reader.ReadableWorkbook;
 import org.dhatim.fastexcel.reader.ReadingOptions;
 import org.dhatim.fastexcel.reader.Row;
 import org.dhatim.fastexcel.reader.Sheet;
+import org.dhatim.fastexcel.reader.SheetVisibility;
 import org.whinridge.core.value.Value;
 
 /**
- * An Excel workbook (ISO/IEC 29500, SpreadsheetML): each sheet with a row of names is a table. Of
- * formulas the kept results are read, they are never worked out; error cells are told and empty.
+ * An Excel workbook (ISO/IEC 29500, SpreadsheetML): each sheet is a table, its names below titles.
+ * Of formulas the kept results are read, they are never worked out; error cells are told and empty.
  */
 final class XlsxSource implements Source {
   private static final long MOST_BYTES = 600_000_000;
   private final String name;
   private final Path file;
-  private final Map<SourceLayer, List<String>> layers = new LinkedHashMap<>();
+  private final Map<SourceLayer, Table> layers = new LinkedHashMap<>();
 
-  XlsxSource(String name, Path file) throws FileProblem, IOException {
+  /** A sheet with its names. */
+  private record Table(int sheet, TableHead head) {}
+
+  XlsxSource(String name, Path file, TableReading reading) throws FileProblem, IOException {
     this.name = name;
     this.file = file;
     Archive.check(file, MOST_BYTES);
     book(
         b -> {
-          for (Sheet s : b.getSheets().toList()) {
-            List<String> notes = new ArrayList<>();
-            List<String> columns = columns(s, notes);
-            if (columns.isEmpty()) continue;
-            Limits.columns(columns.size(), "The sheet “" + s.getName() + "”");
-            String title = b.getSheets().count() == 1 ? FileNames.stem(name) : s.getName();
-            layers.put(
-                new SourceLayer(
-                    title, Optional.empty(), "", "UTF-8, as the format says", -1, true, notes),
-                columns);
-          }
+          List<Sheet> sheets = b.getSheets().toList();
+          for (int i = 0; i < sheets.size(); i++) sheet(sheets.get(i), i, sheets.size(), reading);
         });
     if (layers.isEmpty())
       throw new FileProblem("No sheet of this workbook has a row of column names.");
@@ -72,29 +68,63 @@ final class XlsxSource implements Source {
   }
 
   private static FileProblem damaged(Exception e) {
-    String why = String.valueOf(e.getMessage()).replaceAll("\\s+", " ");
-    return new FileProblem("This workbook can't be read: " + Limits.cut(why, 160) + ".", e);
+    return new FileProblem(
+        "This workbook is damaged or not finished; open it where it was made and save it again.",
+        e);
   }
 
-  private static List<String> columns(Sheet s, List<String> notes) throws IOException {
+  private void sheet(Sheet s, int index, int of, TableReading reading)
+      throws IOException, FileProblem {
+    List<List<String>> first = first(s);
+    if (first.isEmpty()) return;
+    XlsxMerges.of(file, index).fill(first);
+    TableHead head = TableHead.of(first, reading.namesRow());
+    Limits.columns(head.names().size(), "The sheet “" + s.getName() + "”");
+    boolean hidden = s.getVisibility() != SheetVisibility.VISIBLE;
+    List<String> notes = new ArrayList<>(head.notes());
+    if (hidden) notes.add("The workbook hides this sheet; it is not taken unless you tick it.");
+    SourceLayer l =
+        new SourceLayer(
+            of == 1 ? FileNames.stem(name) : s.getName(),
+            Optional.empty(),
+            "",
+            "UTF-8, as the format says",
+            -1,
+            true,
+            notes);
+    layers.put(hidden ? l.asHidden() : l, new Table(index, head));
+  }
+
+  @Override
+  public Optional<TableReading> reading() {
+    // of the first sheet; of several each finds its own
+    return layers.size() > 1
+        ? Optional.empty()
+        : Optional.of(
+            new TableReading(OptionalInt.of(layers.values().iterator().next().head.row()), false));
+  }
+
+  /** The texts of the first rows, by their numbers; empty when nothing stands there. */
+  private static List<List<String>> first(Sheet s) throws IOException {
+    List<List<String>> out = new ArrayList<>();
+    boolean any = false;
     try (Stream<Row> rows = s.openStream()) {
       Iterator<Row> it = rows.iterator();
-      while (it.hasNext()) {
+      while (it.hasNext() && out.size() < TableHead.LOOKED_AT) {
         Row r = it.next();
-        List<String> names = new ArrayList<>();
-        boolean any = false;
+        if (r.getRowNum() > TableHead.LOOKED_AT && any) break;
+        if (r.getRowNum() > 1_000) break;
+        while (out.size() < r.getRowNum() - 1) out.add(List.of());
+        List<String> texts = new ArrayList<>();
         for (int i = 0; i < Math.min(r.getCellCount(), Limits.COLUMNS + 2); i++) {
           String text = r.getOptionalCell(i).map(Cell::getText).orElse("");
           any |= !text.isBlank();
-          names.add(text);
+          texts.add(text);
         }
-        if (!any) continue;
-        if (r.getRowNum() > 1)
-          notes.add("The column names were found in row " + r.getRowNum() + ".");
-        return CsvSource.Names.unique(names, notes);
+        out.add(texts);
       }
     }
-    return List.of();
+    return any ? out : List.of();
   }
 
   @Override
@@ -114,36 +144,23 @@ final class XlsxSource implements Source {
 
   @Override
   public int each(SourceLayer layer, Sink sink) throws FileProblem, IOException {
-    List<String> columns = layers.get(layer);
+    Table t = layers.get(layer);
     int[] n = {0};
     book(
         b -> {
-          int place = List.copyOf(layers.keySet()).indexOf(layer);
-          Sheet sheet = sheets(b).get(place);
-          try (Stream<Row> rows = sheet.openStream()) {
+          try (Stream<Row> rows = b.getSheets().toList().get(t.sheet).openStream()) {
             Iterator<Row> it = rows.iterator();
-            boolean names = true;
             while (it.hasNext()) {
               Row r = it.next();
-              if (blank(r)) continue;
-              if (names) {
-                names = false;
-                continue;
-              }
+              if (r.getRowNum() <= t.head.before() || blank(r)) continue;
               Limits.features(++n[0]);
-              sink.take(row(r, n[0], columns));
+              sink.take(row(r, n[0], t.head.names()));
             }
           }
         });
     if (n[0] == 0)
       throw new FileProblem("The sheet “" + layer.name() + "” has column names but no rows.");
     return n[0];
-  }
-
-  private static List<Sheet> sheets(ReadableWorkbook b) throws IOException {
-    List<Sheet> out = new ArrayList<>();
-    for (Sheet s : b.getSheets().toList()) if (!columns(s, new ArrayList<>()).isEmpty()) out.add(s);
-    return out;
   }
 
   private static boolean blank(Row r) {
@@ -167,6 +184,18 @@ final class XlsxSource implements Source {
         }
       values.put(columns.get(i), v);
     }
+    int beyond = 0;
+    for (int i = columns.size(); i < r.getCellCount(); i++)
+      if (!r.getOptionalCell(i).map(Cell::getText).orElse("").isBlank()) beyond++;
+    if (beyond > 0)
+      problem +=
+          (problem.isEmpty() ? "" : " ")
+              + "Row "
+              + r.getRowNum()
+              + " has "
+              + beyond
+              + (beyond == 1 ? " value" : " values")
+              + " beyond the last column with a name, left out.";
     return new RawFeature(n, Optional.empty(), values).with(problem);
   }
 

@@ -7,6 +7,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
 
 /** GDAL and PROJ of Debian (gdal-bin, proj-bin), an independent reader and writer. */
 final class Gdal {
@@ -18,12 +19,20 @@ final class Gdal {
   }
 
   static String fed(String input, String... command) throws Exception {
+    Optional<String> out = tried(input, command);
+    assertThat(out).as(String.join(" ", command)).isPresent();
+    return out.get();
+  }
+
+  /** The output of a program; empty when it failed. */
+  static Optional<String> tried(String input, String... command) throws Exception {
     Process p = new ProcessBuilder(command).redirectErrorStream(true).start();
     p.getOutputStream().write(input.getBytes(StandardCharsets.UTF_8));
     p.getOutputStream().close();
     String out = new String(p.getInputStream().readAllBytes(), StandardCharsets.UTF_8);
-    assertThat(p.waitFor()).as(String.join(" ", command) + "\n" + out).isZero();
-    return out;
+    if (p.waitFor() == 0) return Optional.of(out);
+    System.out.println(String.join(" ", command) + "\n" + out);
+    return Optional.empty();
   }
 
   /** All that ogrinfo says of a file. */

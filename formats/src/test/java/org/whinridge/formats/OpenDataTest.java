@@ -19,6 +19,7 @@ import org.locationtech.jts.geom.Polygon;
 import org.whinridge.core.layer.FieldType;
 import org.whinridge.core.place.CoordinateSystem;
 import org.whinridge.core.place.Geodesy;
+import org.whinridge.core.place.Repair;
 import org.whinridge.core.profile.Survey;
 
 /**
@@ -149,5 +150,29 @@ class OpenDataTest {
                 + "}]}");
     RawFeature f = Gdal.features(Gdal.open(tmp.resolve("s"), file)).get(0);
     assertThat(f.geometry().orElseThrow()).hasToString(wkt);
+  }
+
+  /**
+   * A country whose rings run along the edge of the map: what a repair does to its area is told,
+   * and the way that loses it is not proposed.
+   */
+  @Test
+  void aRepairThatLosesACountryIsSeen() throws Exception {
+    Source world = Gdal.open(tmp.resolve("w"), HOME.resolve("countries.geojson")).sources().get(0);
+    List<String> changed = new ArrayList<>();
+    int[] broken = {0};
+    world.each(
+        world.layers().get(0),
+        f -> {
+          Geometry g = f.geometry().orElseThrow();
+          if (g.isValid()) return;
+          broken[0]++;
+          Repair.Result r = Repair.STRUCTURE.of(g);
+          assertThat(r.after().isValid()).isTrue();
+          if (!r.isLittle()) changed.add(f.properties().get("name").plain());
+        });
+    assertThat(broken[0]).isEqualTo(5);
+    // its ring goes around the date line the wrong way, so that any way of reading it is a guess
+    assertThat(changed).containsExactly("Russia");
   }
 }

@@ -1,6 +1,5 @@
 package org.whinridge.app.bringin;
 
-import com.eclipsesource.json.JsonArray;
 import com.eclipsesource.json.JsonObject;
 import java.io.IOException;
 import java.io.InputStream;
@@ -12,7 +11,8 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.UUID;
 import java.util.concurrent.ConcurrentHashMap;
-import org.locationtech.jts.geom.Geometry;
+import org.springframework.boot.context.event.ApplicationReadyEvent;
+import org.springframework.context.event.EventListener;
 import org.springframework.scheduling.annotation.Scheduled;
 import org.springframework.stereotype.Service;
 import org.springframework.util.MultiValueMap;
@@ -21,11 +21,8 @@ import org.whinridge.app.layer.LayerChanges;
 import org.whinridge.app.layer.Layers;
 import org.whinridge.app.shell.Jobs;
 import org.whinridge.app.shell.Refusal;
-import org.whinridge.core.place.CoordinateSystem;
-import org.whinridge.core.place.GeometryJson;
-import org.whinridge.core.profile.PlaceColumns;
 import org.whinridge.formats.FileProblem;
-import org.whinridge.formats.RawFeature;
+import org.whinridge.formats.TableReading;
 import org.whinridge.formats.crs.CoordinateSystems;
 
 /**
@@ -96,6 +93,15 @@ class BringIn {
   /** Where a lot stands: looking, found, planned, importing, done, or gone. */
   record Standing(String stage, Lot lot, Optional<Jobs.Job> job, String problem) {}
 
+  /** Opens the dataset of coordinate systems, so that the first file does not wait for it. */
+  @EventListener(ApplicationReadyEvent.class)
+  void openSystems() {
+    Thread t = new Thread(CoordinateSystems::open, "systems");
+    t.setDaemon(true);
+    t.setPriority(Thread.MIN_PRIORITY);
+    t.start();
+  }
+
   /** Forgets what was found in lots whose files are gone. */
   @Scheduled(fixedDelay = 3_600_000)
   void sweep() {
@@ -143,10 +149,20 @@ class BringIn {
     jobs.forget(id);
     jobs.start(
         id,
+        incoming.size(incoming.home(project, id)),
         job -> {
           lot.found = looking.look(home, job);
           return lot.found;
         });
+  }
+
+  /** Looks through the files anew, a table read as somebody said. */
+  void readAs(UUID project, UUID id, int part, TableReading how) throws IOException {
+    Lot lot = found(project, id);
+    if (part < 0 || part >= lot.found.parts().size())
+      throw Refusal.notFound("table in these files");
+    incoming.readAs(incoming.home(project, id), lot.found.parts().get(part).source().name(), how);
+    look(project, id);
   }
 
   /** Where the lot stands; begins to look again when the server was started anew since. */
@@ -208,6 +224,7 @@ class BringIn {
     jobs.forget(id);
     jobs.start(
         id,
+        incoming.size(incoming.home(project, id)),
         job -> {
           List<Updating.Plan> plans = new ArrayList<>();
           for (Choice c : choices)
@@ -242,6 +259,7 @@ class BringIn {
     jobs.forget(id);
     jobs.start(
         id,
+        incoming.size(incoming.home(project, id)),
         job -> {
           try {
             List<Importing.Outcome> out = new ArrayList<>();
@@ -335,6 +353,14 @@ class BringIn {
     return b.toString().strip();
   }
 
+  /** Some features as they would lie on the map: GeoJSON with messages in words. */
+  JsonObject preview(UUID project, UUID id, int part, Preview.Asked asked) throws IOException {
+    Lot lot = found(project, id);
+    if (part < 0 || part >= lot.found.parts().size())
+      throw Refusal.notFound("layer in these files");
+    return Preview.of(lot.found.parts().get(part), asked);
+  }
+
   void cancel(UUID project, UUID id) {
     check(project, id);
     jobs.cancel(id);
@@ -346,49 +372,5 @@ class BringIn {
     jobs.cancel(id);
     lots.remove(id);
     incoming.drop(home);
-  }
-
-  /** Some features as they would lie on the map in a system: GeoJSON with a message in words. */
-  JsonObject preview(UUID project, UUID id, int part, String system, String x, String y, String wkt)
-      throws IOException {
-    Lot lot = found(project, id);
-    if (part < 0 || part >= lot.found.parts().size())
-      throw Refusal.notFound("layer in these files");
-    Found.Part p = lot.found.parts().get(part);
-    Optional<CoordinateSystem> s = Choice.system(p, system);
-    Optional<PlaceColumns> places = Choice.places(x, y, wkt).or(p::places);
-    JsonArray features = new JsonArray();
-    String problem = s.isEmpty() ? "Choose the coordinate system." : "";
-    int out = 0;
-    if (s.isPresent())
-      for (RawFeature f : p.sample())
-        try {
-          Optional<Geometry> own =
-              p.layer().table()
-                  ? (places.isPresent() ? places.get().place(f.properties()) : Optional.empty())
-                  : f.geometry();
-          if (own.isEmpty()) continue;
-          Geometry g = s.get().toWgs84(own.get());
-          features.add(
-              new JsonObject()
-                  .add("type", "Feature")
-                  .add("id", String.valueOf(f.number()))
-                  .add(
-                      "geometry",
-                      GeometryJson.write(g.getNumGeometries() == 1 ? g.getGeometryN(0) : g))
-                  .add("properties", new JsonObject().add("broken", !g.isValid())));
-        } catch (IllegalArgumentException e) {
-          if (out++ == 0) problem = "Row " + f.number() + ": " + e.getMessage() + ".";
-        }
-    String note =
-        s.filter(CoordinateSystems::isApproximate).isPresent()
-            ? "Its datum is shifted by an approximation: positions are right to a few metres; a grid shift would be better."
-            : "";
-    return new JsonObject()
-        .add("type", "FeatureCollection")
-        .add("features", features)
-        .add("system", s.map(CoordinateSystem::name).orElse(""))
-        .add("problem", problem)
-        .add("note", note);
   }
 }

@@ -94,9 +94,12 @@ class BringInApi {
       @RequestParam(defaultValue = "") String system,
       @RequestParam(defaultValue = "") String x,
       @RequestParam(defaultValue = "") String y,
-      @RequestParam(defaultValue = "") String wkt)
+      @RequestParam(defaultValue = "") String wkt,
+      @RequestParam(defaultValue = "") String repair)
       throws IOException {
-    return json(bringIn.preview(projects.byKey(project).id(), id, part, system, x, y, wkt));
+    return json(
+        bringIn.preview(
+            projects.byKey(project).id(), id, part, new Preview.Asked(system, x, y, wkt, repair)));
   }
 
   @GetMapping("/api/p/{project}/systems")

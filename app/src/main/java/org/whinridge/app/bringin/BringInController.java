@@ -7,6 +7,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.OptionalInt;
 import java.util.UUID;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
@@ -24,8 +25,10 @@ import org.whinridge.app.project.Project;
 import org.whinridge.app.shell.Refusal;
 import org.whinridge.core.layer.FieldType;
 import org.whinridge.core.layer.Schema;
+import org.whinridge.core.place.Repair;
 import org.whinridge.core.profile.ColumnMatch;
 import org.whinridge.core.profile.Survey;
+import org.whinridge.formats.TableReading;
 
 /** The pages of bringing in: choose, report, plan, result. */
 @Controller
@@ -123,10 +126,32 @@ class BringInController {
     }
   }
 
+  /** Reads a table as somebody said: the row with the names, quotation marks literally. */
+  @PostMapping("/p/{project}/layers/bring-in/{id}/read-as/{part}")
+  String readAs(
+      @PathVariable String project,
+      @PathVariable UUID id,
+      @PathVariable int part,
+      @RequestParam Map<String, String> form,
+      Model model)
+      throws IOException {
+    Project p = desk.open(project, "layers", "Bring in", model);
+    String row = form.getOrDefault("row_" + part, "").strip();
+    bringIn.readAs(
+        p.id(),
+        id,
+        part,
+        new TableReading(
+            row.matches("\\d{1,2}") ? OptionalInt.of(Integer.parseInt(row)) : OptionalInt.empty(),
+            form.containsKey("quotes_" + part)));
+    return "redirect:/p/" + project + "/layers/bring-in/" + id;
+  }
+
   private void report(Project p, Found found, Map<String, String> query, Model model) {
     List<Layer> all = layers.list(p.id());
     model.addAttribute("found", found);
     model.addAttribute("types", FieldType.values());
+    model.addAttribute("repairs", Repair.values());
     model.addAttribute("layers", all);
     Map<Integer, Layer> into = new LinkedHashMap<>();
     Map<Integer, String> targets = new LinkedHashMap<>();

@@ -6,14 +6,17 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.UUID;
+import org.locationtech.jts.geom.Envelope;
 import org.springframework.util.MultiValueMap;
 import org.whinridge.app.shell.Refusal;
 import org.whinridge.core.layer.Code;
 import org.whinridge.core.layer.Field;
 import org.whinridge.core.layer.FieldType;
 import org.whinridge.core.place.CoordinateSystem;
+import org.whinridge.core.place.Repair;
 import org.whinridge.core.profile.PlaceColumns;
 import org.whinridge.core.profile.Survey;
+import org.whinridge.formats.RawFeature;
 import org.whinridge.formats.crs.CoordinateSystems;
 
 /**
@@ -21,6 +24,9 @@ import org.whinridge.formats.crs.CoordinateSystems;
  *
  * @param target new, update or visits
  * @param into the layer to update, or whose features were visited
+ * @param repair how polygons that cross themselves are made sound; empty to leave them
+ * @param repairAll whether those are repaired too whose area changes by more than a little
+ * @param unsure whether positions are taken though nobody knows how far they are off
  * @param key the column that tells which feature a row is
  * @param date the column with the day of a visit
  * @param place whether geometry is taken too when a layer is updated
@@ -34,7 +40,9 @@ record Choice(
     String name,
     Optional<CoordinateSystem> system,
     Optional<PlaceColumns> places,
-    boolean repair,
+    Optional<Repair> repair,
+    boolean repairAll,
+    boolean unsure,
     String key,
     String date,
     boolean place,
@@ -59,9 +67,13 @@ record Choice(
               fresh ? "new" : target.equals("visits") ? "visits" : "update",
               into,
               f.text("name"),
-              system(p, f.has("system") ? f.text("system") : p.systemCode()),
+              system(p, f.has("system") ? f.text("system") : p.systemCode(), places(f)),
               places(f),
-              f.has("repair"),
+              f.text("repair").isEmpty()
+                  ? Optional.empty()
+                  : Optional.of(Repair.of(f.text("repair"))),
+              f.has("repairall"),
+              f.has("unsure"),
               f.text("key"),
               f.text("date"),
               f.has("place"),
@@ -93,9 +105,33 @@ record Choice(
     }
   }
 
-  /** The system chosen by hand, else the file's own. */
-  static Optional<CoordinateSystem> system(Found.Part p, String code) {
-    if (code.isBlank() || code.equals("file")) return p.layer().system();
+  /**
+   * The system chosen by hand, else the file's own, with the operation that is best for where the
+   * data lie; none when the file's is not believed ({@link Found.Part#systemCode}).
+   */
+  static Optional<CoordinateSystem> system(
+      Found.Part p, String code, Optional<PlaceColumns> places) {
+    Optional<CoordinateSystem> s = named(p, code);
+    return s.map(x -> CoordinateSystems.over(x, box(p, places.or(p::places))));
+  }
+
+  private static Envelope box(Found.Part p, Optional<PlaceColumns> places) {
+    if (!p.layer().table()) return p.survey().usualExtent();
+    Envelope out = new Envelope();
+    for (RawFeature f : p.sample())
+      try {
+        places
+            .flatMap(c -> c.place(f.properties()))
+            .ifPresent(g -> out.expandToInclude(g.getEnvelopeInternal()));
+      } catch (IllegalArgumentException e) {
+        // told with its row
+      }
+    return out;
+  }
+
+  private static Optional<CoordinateSystem> named(Found.Part p, String code) {
+    if (code.isBlank() || code.equals("file"))
+      return p.systemCode().isEmpty() ? Optional.empty() : p.layer().system();
     return Optional.of(
         CoordinateSystems.code(code.replaceAll(" .*", ""))
             .orElseThrow(
@@ -124,11 +160,12 @@ record Choice(
       Survey.Column c = p.columns().get(i);
       String at = "_" + i;
       if (!f.has("c" + at + "_known")) {
-        out.add(
-            new ColumnChoice(c, c.field())); // a script that names no columns takes them as guessed
+        // a script that names no columns takes them as guessed
+        if (!p.layer().aside().contains(c.source()) || isKey(c, f))
+          out.add(new ColumnChoice(c, c.field()));
         continue;
       }
-      if (!f.has("c" + at + "_take")) continue;
+      if (!f.has("c" + at + "_take") && !isKey(c, f)) continue;
       String label = f.text("c" + at + "_label");
       FieldType type = FieldType.of(f.text("c" + at + "_type")).orElse(c.field().type());
       String goes = f.text("c" + at + "_into");
@@ -136,12 +173,21 @@ record Choice(
         out.add(new ColumnChoice(c, Field.of(goes, goes, type)));
         continue;
       }
-      Field field = Field.of(c.field().name(), label.isEmpty() ? c.field().label() : label, type);
+      String named = label.isEmpty() ? c.field().label() : label;
+      Field field =
+          type == c.field().type()
+              ? c.field().labelled(named)
+              : Field.of(c.field().name(), named, type);
       boolean list = f.has("c" + at + "_codes");
       if (list || type == FieldType.CODE && type == c.field().type()) field = field.with(codes(c));
       out.add(new ColumnChoice(c, field));
     }
     return out;
+  }
+
+  /** The column that says which feature a row is, is taken whether it is ticked or not. */
+  private static boolean isKey(Survey.Column c, Form f) {
+    return !f.text("into").isEmpty() && c.source().equals(f.text("key"));
   }
 
   private static List<Code> codes(Survey.Column c) {

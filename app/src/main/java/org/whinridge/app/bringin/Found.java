@@ -3,6 +3,7 @@ package org.whinridge.app.bringin;
 import java.util.List;
 import java.util.Optional;
 import org.whinridge.core.layer.GeometryKind;
+import org.whinridge.core.place.Repair;
 import org.whinridge.core.profile.PlaceColumns;
 import org.whinridge.core.profile.Survey;
 import org.whinridge.formats.RawFeature;
@@ -18,7 +19,7 @@ record Found(List<Found.Part> parts, List<Sources.NotUnderstood> notUnderstood) 
    * @param title a name proposed for it
    * @param count features of this kind
    * @param places the columns that say where a table's rows are, if any were found
-   * @param sample some of its features, for maps and previews
+   * @param sample some of its features, for maps and previews, and the first that cross themselves
    * @param pictures how many pictures come with its features
    */
   record Part(
@@ -43,15 +44,33 @@ record Found(List<Found.Part> parts, List<Sources.NotUnderstood> notUnderstood) 
       return survey.kinds().size() > 1;
     }
 
+    /** Whether these are those features of a layer with several kinds that have no usable place. */
+    public boolean isWithoutPlace() {
+      return kind == GeometryKind.TABLE && isOneOfSeveral();
+    }
+
+    /** Whether it is proposed to be taken: an empty layer, or one that the file hides, is not. */
+    public boolean isProposed() {
+      return count > 0 && !layer.hidden();
+    }
+
+    /** The way of repair that is proposed: the one that changes the fewest areas. */
+    public Repair repair() {
+      return survey.changing(Repair.LINEWORK) < survey.changing(Repair.STRUCTURE)
+          ? Repair.LINEWORK
+          : Repair.STRUCTURE;
+    }
+
     /**
-     * The system that the file names, or that its coordinates speak for; "" when it must be chosen.
+     * The system that the file names, or that its coordinates speak for; "" when it must be chosen:
+     * degrees are not believed when most positions are none.
      */
     public String systemCode() {
-      if (layer.system().isPresent())
-        return layer.system().get().code().isEmpty() ? "file" : layer.system().get().code();
       boolean degrees =
           layer.table() ? places.filter(PlaceColumns::degrees).isPresent() : survey.mayBeDegrees();
-      return degrees ? "EPSG:4326" : "";
+      if (layer.system().isEmpty()) return degrees ? "EPSG:4326" : "";
+      if (layer.system().get().isInDegrees() && !degrees) return "";
+      return layer.system().get().code().isEmpty() ? "file" : layer.system().get().code();
     }
   }
 }

@@ -12,6 +12,7 @@ import org.springframework.stereotype.Component;
 import org.whinridge.app.layer.LayerChanges;
 import org.whinridge.app.layer.LayerMaking;
 import org.whinridge.app.layer.Layers;
+import org.whinridge.app.layer.Looks;
 import org.whinridge.app.shell.Ids;
 import org.whinridge.app.shell.Jobs;
 import org.whinridge.app.shell.Refusal;
@@ -19,8 +20,10 @@ import org.whinridge.core.layer.Feature;
 import org.whinridge.core.layer.Field;
 import org.whinridge.core.layer.GeometryKind;
 import org.whinridge.core.layer.Schema;
+import org.whinridge.core.look.Look;
 import org.whinridge.core.profile.ColumnMatch;
 import org.whinridge.core.value.Value;
+import org.whinridge.formats.Described;
 
 /** Imports what was decided as new layers, and checks decisions of all kinds. */
 @Component
@@ -29,8 +32,11 @@ class Importing {
   private final LayerMaking making;
   private final LayerChanges changes;
   private final PastVisits visits;
+  private final Looks looks;
 
-  Importing(Layers layers, LayerMaking making, LayerChanges changes, PastVisits visits) {
+  Importing(
+      Layers layers, LayerMaking making, LayerChanges changes, PastVisits visits, Looks looks) {
+    this.looks = looks;
     this.layers = layers;
     this.making = making;
     this.changes = changes;
@@ -67,6 +73,16 @@ class Importing {
             "Choose the coordinate system of “"
                 + c.part().title()
                 + "” first. Nothing was imported.");
+      if (!c.target().equals("visits")
+          && placed(c)
+          && c.system().get().accuracyM().isEmpty()
+          && !c.unsure())
+        throw Refusal.refused(
+            "How “"
+                + c.system().get().name()
+                + "” of “"
+                + c.part().title()
+                + "” lies to WGS 84 is not known: positions may be off by hundreds of metres. Choose another system, or tick that they are taken so. Nothing was imported.");
       if (!fresh && c.key().isEmpty())
         throw Refusal.refused(
             "Choose the column of “"
@@ -93,7 +109,7 @@ class Importing {
       if (!isPlaceColumn(c, k)) fields.put(k.column().source(), k.field());
     GeometryKind kind = p.kind() == GeometryKind.TABLE && placed ? kindOf(c) : p.kind();
     List<Field> all = List.copyOf(fields.values());
-    Schema schema = new Schema(kind, all, ColumnMatch.tag(all), ColumnMatch.captions(all));
+    Schema schema = schema(kind, all, p.layer().described());
     Rows rows = new Rows(c, fields);
     List<PastVisits.PastVisit> pictures = new ArrayList<>();
     int[] count = {0};
@@ -125,6 +141,7 @@ class Importing {
                                 id, taken(r), person, Map.of(), r.raw().pictures()));
                     }));
     List<String> notes = new ArrayList<>(rows.notes());
+    look(layer, c, notes);
     if (!pictures.isEmpty()) {
       job.now("Keeping the photos", -1);
       try {
@@ -140,6 +157,33 @@ class Importing {
     }
     return new Outcome(
         layer, c.name().strip(), count[0] + " features imported", act(layer), false, notes);
+  }
+
+  /** The schema with the tag and captions that the file names, else those that look like ones. */
+  private static Schema schema(GeometryKind kind, List<Field> all, Optional<Described> said) {
+    List<String> names = all.stream().map(Field::name).toList();
+    List<String> captions =
+        said.map(Described::captionFields).orElse(List.of()).stream()
+            .filter(names::contains)
+            .toList();
+    String tag = said.map(Described::tagField).filter(names::contains).orElse("");
+    return new Schema(
+        kind,
+        all,
+        tag.isEmpty() ? ColumnMatch.tag(all) : tag,
+        captions.isEmpty() ? ColumnMatch.captions(all) : captions);
+  }
+
+  /** Gives a new layer the look that its file carries; what can't be read is told. */
+  private void look(UUID layer, Choice c, List<String> notes) {
+    String said = c.part().layer().described().map(Described::look).orElse("");
+    if (said.isEmpty()) return;
+    try {
+      looks.save(layers.byId(layer), Look.read(said), 0);
+      notes.add("It is drawn as the file says.");
+    } catch (RuntimeException e) {
+      notes.add("The file carries a look that can't be read; the layer is drawn plainly.");
+    }
   }
 
   private Optional<UUID> act(UUID layer) {

@@ -10,7 +10,10 @@ import java.time.Duration;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.Comparator;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
+import java.util.OptionalInt;
 import java.util.UUID;
 import java.util.stream.Stream;
 import org.slf4j.Logger;
@@ -21,9 +24,11 @@ import org.springframework.stereotype.Component;
 import org.springframework.util.FileSystemUtils;
 import org.whinridge.app.shell.DataFolder;
 import org.whinridge.app.shell.Durable;
+import org.whinridge.app.shell.Jobs;
 import org.whinridge.app.shell.Refusal;
 import org.whinridge.formats.FileNames;
 import org.whinridge.formats.Sources;
+import org.whinridge.formats.TableReading;
 
 /**
  * Files that were uploaded and wait to be imported: one folder for each lot, dropped after a day.
@@ -117,6 +122,13 @@ class Incoming {
     return s.isBlank() || s.endsWith("/") ? FileNames.shown(s) : s;
   }
 
+  /** How much there is to read: 20 MB or more are large. */
+  Jobs.Size size(Path home) throws IOException {
+    long bytes = 0;
+    for (Sources.Brought b : files(home)) bytes += Files.size(b.file());
+    return bytes < 20_000_000 ? Jobs.Size.SMALL : Jobs.Size.LARGE;
+  }
+
   /** The files of a lot, in the order in which they came. */
   List<Sources.Brought> files(Path home) throws IOException {
     List<Sources.Brought> out = new ArrayList<>();
@@ -143,6 +155,37 @@ class Incoming {
   String marked(Path home) throws IOException {
     Path p = home.resolve("state");
     return Files.exists(p) ? Files.readString(p) : "";
+  }
+
+  /** Keeps how a table is to be read. */
+  synchronized void readAs(Path home, String name, TableReading how) throws IOException {
+    Map<String, TableReading> all = new LinkedHashMap<>(tables(home));
+    all.put(name, how);
+    StringBuilder b = new StringBuilder();
+    all.forEach(
+        (n, r) ->
+            b.append(r.namesRow().orElse(-1))
+                .append('\t')
+                .append(r.literalQuotes())
+                .append('\t')
+                .append(n)
+                .append('\n'));
+    Files.writeString(home.resolve("tables"), b);
+  }
+
+  /** How tables are to be read, by the names of their files. */
+  Map<String, TableReading> tables(Path home) throws IOException {
+    Map<String, TableReading> out = new LinkedHashMap<>();
+    if (!Files.exists(home.resolve("tables"))) return out;
+    for (String line : Files.readAllLines(home.resolve("tables"))) {
+      String[] p = line.split("\t", 3);
+      int row = Integer.parseInt(p[0]);
+      out.put(
+          p[2],
+          new TableReading(
+              row < 0 ? OptionalInt.empty() : OptionalInt.of(row), Boolean.parseBoolean(p[1])));
+    }
+    return out;
   }
 
   /** Drops the files of a lot; what became of it stays to be read for a day. */

@@ -10,9 +10,11 @@ import java.util.Optional;
 import org.locationtech.jts.geom.Geometry;
 import org.springframework.stereotype.Component;
 import org.whinridge.app.shell.Jobs;
+import org.whinridge.core.layer.FieldType;
 import org.whinridge.core.layer.GeometryKind;
 import org.whinridge.core.profile.PlaceColumns;
 import org.whinridge.core.profile.Survey;
+import org.whinridge.formats.Described;
 import org.whinridge.formats.FileNames;
 import org.whinridge.formats.FileProblem;
 import org.whinridge.formats.RawFeature;
@@ -25,6 +27,7 @@ import org.whinridge.formats.Sources;
 class Looking {
   private static final int SAMPLE = 300;
   private static final long SAMPLE_POINTS = 200_000;
+  private static final int BROKEN = 50;
   private final Incoming incoming;
 
   Looking(Incoming incoming) {
@@ -34,7 +37,7 @@ class Looking {
   Found look(Path home, Jobs.Job job) throws IOException {
     List<Sources.Brought> files = incoming.files(home);
     job.now("Opening " + (files.size() == 1 ? "the file" : files.size() + " files"), -1);
-    Sources.Opened opened = Sources.open(files, incoming.scratch(home));
+    Sources.Opened opened = Sources.open(files, incoming.scratch(home), incoming.tables(home));
     List<Found.Part> parts = new ArrayList<>();
     List<Sources.NotUnderstood> not = new ArrayList<>(opened.notUnderstood());
     for (Source s : opened.sources())
@@ -59,11 +62,13 @@ class Looking {
     Survey survey = new Survey();
     List<RawFeature> sample = new ArrayList<>();
     int[] pictures = {0};
+    int[] broken = {0};
     long[] points = {0};
-    s.each(
+    each(
+        s,
         l,
+        job,
         f -> {
-          job.step();
           try {
             survey.see(
                 f.number(),
@@ -75,16 +80,22 @@ class Looking {
           }
           pictures[0] += f.pictures().size();
           points[0] += f.geometry().map(Geometry::getNumPoints).orElse(1);
-          if (sample.size() < SAMPLE && points[0] < SAMPLE_POINTS) sample.add(f);
+          boolean crosses = survey.selfCrossing() > broken[0];
+          if (sample.size() < SAMPLE && points[0] < SAMPLE_POINTS || crosses && broken[0] < BROKEN)
+            sample.add(f);
+          broken[0] = survey.selfCrossing();
         });
-    List<Survey.Column> columns = survey.columns();
+    List<Survey.Column> columns =
+        l.described().map(d -> described(survey.columns(), d)).orElse(survey.columns());
     Optional<PlaceColumns> places = l.table() ? survey.places() : Optional.empty();
     Map<GeometryKind, Integer> kinds = new LinkedHashMap<>(survey.kinds());
     if (kinds.isEmpty()) kinds.put(GeometryKind.TABLE, survey.count());
+    boolean mixed = kinds.size() > 1;
+    if (mixed && survey.withoutPlace() > 0) kinds.put(GeometryKind.TABLE, survey.withoutPlace());
     kinds.forEach(
         (kind, n) -> {
-          String title = FileNames.title(l.name()) + (kinds.size() > 1 ? " " + plural(kind) : "");
-          int count = kinds.size() > 1 ? n : survey.count();
+          String title = FileNames.title(l.name());
+          if (mixed) title += kind == GeometryKind.TABLE ? " without a place" : " " + plural(kind);
           parts.add(
               new Found.Part(
                   parts.size(),
@@ -92,13 +103,48 @@ class Looking {
                   l,
                   kind,
                   title,
-                  count,
+                  mixed ? n : survey.count(),
                   survey,
                   columns,
                   places,
                   List.copyOf(sample),
                   pictures[0]));
         });
+  }
+
+  /** Reads a layer within a job: a reader that waits for something hears of its end. */
+  static void each(Source s, Source.SourceLayer l, Jobs.Job job, Source.Sink sink)
+      throws FileProblem, IOException {
+    s.each(
+        l,
+        new Source.Sink() {
+          @Override
+          public void take(RawFeature f) throws FileProblem {
+            job.step();
+            sink.take(f);
+          }
+
+          @Override
+          public boolean isOver() {
+            return job.isCancelled();
+          }
+
+          @Override
+          public void over() {
+            job.goOn();
+          }
+        });
+  }
+
+  /** Columns as the file itself describes them; their values are read as guessed. */
+  private static List<Survey.Column> described(List<Survey.Column> columns, Described d) {
+    return columns.stream()
+        .map(
+            c ->
+                d.field(c.field().name())
+                    .map(f -> c.with(f.type() == FieldType.TEXT ? f.as(c.field().type()) : f))
+                    .orElse(c))
+        .toList();
   }
 
   private static String plural(GeometryKind k) {

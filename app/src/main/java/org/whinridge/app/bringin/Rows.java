@@ -8,12 +8,13 @@ import java.util.Map;
 import java.util.Optional;
 import org.locationtech.jts.geom.Geometry;
 import org.locationtech.jts.geom.Polygonal;
-import org.locationtech.jts.geom.util.GeometryFixer;
 import org.whinridge.app.shell.Jobs;
 import org.whinridge.core.layer.Field;
 import org.whinridge.core.layer.FieldCheck;
 import org.whinridge.core.layer.GeometryKind;
 import org.whinridge.core.place.CoordinateSystem;
+import org.whinridge.core.place.DateLine;
+import org.whinridge.core.place.Repair;
 import org.whinridge.core.value.Value;
 import org.whinridge.formats.FileProblem;
 import org.whinridge.formats.RawFeature;
@@ -29,6 +30,8 @@ final class Rows {
   private int unplaced;
   private String firstUnplaced = "";
   private int repaired;
+  private int leftBroken;
+  private int wrapped;
 
   /** One row. */
   record Row(RawFeature raw, Optional<Geometry> geometry, Map<String, Value> values) {}
@@ -48,19 +51,26 @@ final class Rows {
   void each(Jobs.Job job, String doing, Use use) throws FileProblem, IOException {
     Found.Part p = choice.part();
     job.now(doing, p.survey().count());
-    p.source()
-        .each(
-            p.layer(),
-            raw -> {
-              job.step();
-              Optional<Geometry> g = place(raw);
-              if (p.isOneOfSeveral() && g.isEmpty()) return;
-              use.of(new Row(raw, g, values(raw)));
-            });
+    Looking.each(
+        p.source(),
+        p.layer(),
+        job,
+        raw -> {
+          if (p.isWithoutPlace() && !Shapes.usable(raw.geometry()).isEmpty()) return;
+          Optional<Geometry> g = place(raw);
+          if (p.isOneOfSeveral() && !p.isWithoutPlace() && !hasKind(raw)) return;
+          use.of(new Row(raw, g, values(raw)));
+        });
+  }
+
+  /** Whether a feature of a layer with several kinds belongs to this part. */
+  private boolean hasKind(RawFeature raw) {
+    return Shapes.usable(raw.geometry()).containsKey(choice.part().kind());
   }
 
   private Optional<Geometry> place(RawFeature raw) throws FileProblem {
     Optional<Geometry> own = raw.geometry();
+    if (choice.part().isWithoutPlace()) return Optional.empty();
     try {
       if (choice.part().layer().table())
         own =
@@ -68,25 +78,42 @@ final class Rows {
                 ? choice.places().get().place(raw.properties())
                 : Optional.empty();
       if (own.isEmpty()) return own;
-      Geometry g =
-          system
-              .orElseThrow(
-                  () -> new FileProblem("The coordinate system is not known; choose it first."))
-              .toWgs84(own.get());
+      CoordinateSystem s =
+          system.orElseThrow(
+              () -> new FileProblem("The coordinate system is not known; choose it first."));
+      if (s.isInDegrees() && DateLine.isBeyond(own.get())) {
+        own = own.map(DateLine::wrapped);
+        wrapped++;
+      }
+      Geometry g = s.toWgs84(own.get());
       if (choice.part().kind() != GeometryKind.TABLE)
         g = Shapes.byKind(g).getOrDefault(choice.part().kind(), null);
-      if (g != null && choice.repair() && g instanceof Polygonal && !g.isValid()) {
-        Geometry fixed =
-            Shapes.byKind(GeometryFixer.fix(g)).getOrDefault(GeometryKind.POLYGON, null);
-        repaired++;
-        g = fixed == null || fixed.isEmpty() ? g : fixed;
-      }
+      if (g instanceof Polygonal && !g.isValid()) g = repaired(g);
       return Optional.ofNullable(g).filter(x -> !x.isEmpty());
     } catch (IllegalArgumentException e) {
       unplaced++;
       if (firstUnplaced.isEmpty()) firstUnplaced = "row " + raw.number() + ": " + e.getMessage();
       return Optional.empty();
     }
+  }
+
+  private Geometry repaired(Geometry g) {
+    if (choice.repair().isEmpty()) {
+      leftBroken++;
+      return g;
+    }
+    try {
+      Repair.Result r = choice.repair().get().of(g);
+      Geometry fixed = Shapes.byKind(r.after()).get(GeometryKind.POLYGON);
+      if (fixed != null && !fixed.isEmpty() && (r.isLittle() || choice.repairAll())) {
+        repaired++;
+        return fixed;
+      }
+    } catch (IllegalArgumentException e) {
+      // it stays as it came, and is counted with those
+    }
+    leftBroken++;
+    return g;
   }
 
   private Map<String, Value> values(RawFeature raw) {
@@ -133,6 +160,18 @@ final class Rows {
               + " no place, since what the file gives can't be used; "
               + firstUnplaced
               + ".");
+    if (wrapped > 0)
+      out.add(
+          wrapped
+              + (wrapped == 1 ? " feature has" : " features have")
+              + " longitudes beyond 180 degrees; they were put where they belong, 360 degrees on.");
+    if (leftBroken > 0)
+      out.add(
+          leftBroken
+              + (leftBroken == 1
+                  ? " polygon that crosses itself is"
+                  : " polygons that cross themselves are")
+              + " kept as they came.");
     if (repaired > 0)
       out.add(
           repaired

@@ -24,6 +24,7 @@ import org.whinridge.app.daybook.Visits;
 import org.whinridge.app.layer.Layer;
 import org.whinridge.app.layer.LayerFilter;
 import org.whinridge.app.layer.LayerQueries;
+import org.whinridge.app.layer.Looks;
 import org.whinridge.app.photo.Photo;
 import org.whinridge.app.photo.Photos;
 import org.whinridge.app.shell.DataFolder;
@@ -47,9 +48,11 @@ class Exports {
   private final LayerQueries queries;
   private final Visits visits;
   private final Photos photos;
+  private final Looks looks;
   private final Path folder;
 
-  Exports(LayerQueries queries, Visits visits, Photos photos, DataFolder data) {
+  Exports(LayerQueries queries, Visits visits, Photos photos, Looks looks, DataFolder data) {
+    this.looks = looks;
     this.queries = queries;
     this.visits = visits;
     this.photos = photos;
@@ -172,7 +175,7 @@ class Exports {
   }
 
   /** How a layer is to be written: which fields are mixed, whether features have several parts. */
-  private static OutLayer outLayer(Order o, Layer layer, LayerColumns c, BitSet rows) {
+  private OutLayer outLayer(Order o, Layer layer, LayerColumns c, BitSet rows) {
     Set<String> mixed = new LinkedHashSet<>();
     for (Field f : layer.schema().fields()) {
       var column = c.column(f.name()).orElseThrow();
@@ -185,7 +188,8 @@ class Exports {
     boolean multi = false;
     for (int row = rows.nextSetBit(0); row >= 0 && !multi; row = rows.nextSetBit(row + 1))
       multi = c.hasSeveralParts(row);
-    return new OutLayer(layer.name(), layer.schema(), o.codes(), o.written(), mixed, multi);
+    return new OutLayer(layer.name(), layer.schema(), o.codes(), o.written(), mixed, multi)
+        .drawn(looks.of(layer).look().json().toString());
   }
 
   /** A layer of a GeoPackage, with the photos of its accepted visits as a related table. */

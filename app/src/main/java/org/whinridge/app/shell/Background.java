@@ -17,10 +17,13 @@ class Background {
   private static final Logger LOG = LoggerFactory.getLogger(Background.class);
   private static final int SECONDS_TO_END = 25;
 
-  /** For jobs that people started: two at a time, the others wait. */
+  /** Threads for jobs, those that wait for their turn too. */
+  private static final int MOST_JOBS = 50;
+
+  /** For jobs that people started; how many run at a time, {@link Jobs} decides. */
   @Bean
   AsyncTaskExecutor jobThreads() {
-    return pool("job-", 2);
+    return pool("job-", MOST_JOBS);
   }
 
   /** For what follows an act by itself. */

@@ -6,8 +6,12 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.UUID;
 import java.util.concurrent.ConcurrentHashMap;
+import java.util.concurrent.Semaphore;
+import java.util.concurrent.TimeUnit;
+import java.util.concurrent.atomic.AtomicBoolean;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
+import org.springframework.beans.factory.annotation.Value;
 import org.springframework.context.event.ContextClosedEvent;
 import org.springframework.context.event.EventListener;
 import org.springframework.core.task.AsyncTaskExecutor;
@@ -23,10 +27,28 @@ import org.springframework.stereotype.Component;
 public class Jobs {
   private static final Logger LOG = LoggerFactory.getLogger(Jobs.class);
   private static final Duration KEPT = Duration.ofHours(24);
+
+  /** Jobs of one size that run at the same time. */
+  private static final int AT_A_TIME = 2;
+
+  /** A job that did not move for so long is given up; it waits for something that never comes. */
+  private final Duration patience;
+
   private final AsyncTaskExecutor threads;
   private final Map<UUID, Job> jobs = new ConcurrentHashMap<>();
+  private final Map<Size, Semaphore> lanes =
+      Map.of(Size.SMALL, new Semaphore(AT_A_TIME), Size.LARGE, new Semaphore(AT_A_TIME));
 
-  Jobs(AsyncTaskExecutor jobThreads) {
+  /** How much there is to do: small jobs do not wait for large ones. */
+  public enum Size {
+    /** Seconds. */
+    SMALL,
+    /** Minutes. */
+    LARGE
+  }
+
+  Jobs(AsyncTaskExecutor jobThreads, @Value("${whinridge.job-patience:10m}") Duration patience) {
+    this.patience = patience;
     this.threads = jobThreads;
   }
 
@@ -42,9 +64,19 @@ public class Jobs {
     private volatile boolean cancel;
     private volatile Object result;
     private volatile Instant ended;
+    private volatile Instant moved = Instant.now();
+    private volatile String seen = "";
+    private final AtomicBoolean freed = new AtomicBoolean();
+    private final Semaphore lane;
 
-    private Job(UUID id) {
+    private Job(UUID id, Semaphore lane) {
       this.id = id;
+      this.lane = lane;
+    }
+
+    /** Gives its place to the next, once. */
+    private void free() {
+      if (freed.compareAndSet(false, true)) lane.release();
     }
 
     /** waiting, running, done, failed or cancelled. */
@@ -97,7 +129,22 @@ public class Jobs {
     /** Counts one more; ends the job when it was cancelled. */
     public void step() {
       done++;
+      goOn();
+    }
+
+    /** Whether it is to end, for work that waits for something. */
+    public boolean isCancelled() {
+      return cancel;
+    }
+
+    /** Ends the job, by an exception, when it was cancelled. */
+    public void goOn() {
       if (cancel) throw new Cancelled();
+    }
+
+    /** What tells whether it goes on: what it does, and how far it is. */
+    private String progress() {
+      return doing + done;
     }
   }
 
@@ -117,11 +164,27 @@ public class Jobs {
   }
 
   /** Starts work under an id; a job under that id that is not over goes on instead. */
-  public Job start(UUID id, Work work) {
-    Job fresh = new Job(id);
+  public Job start(UUID id, Size size, Work work) {
+    Job fresh = new Job(id, lanes.get(size));
     Job job = jobs.compute(id, (k, old) -> old == null || old.isOver() ? fresh : old);
-    if (job == fresh) threads.execute(() -> run(job, work));
+    if (job == fresh) threads.execute(() -> inTurn(job, work));
     return job;
+  }
+
+  /** Two of a size at a time, the others wait. */
+  private static void inTurn(Job job, Work work) {
+    try {
+      while (!job.lane.tryAcquire(1, TimeUnit.SECONDS)) if (job.cancel) break;
+    } catch (InterruptedException e) {
+      Thread.currentThread().interrupt();
+      job.cancel = true;
+    }
+    if (job.cancel) job.freed.set(true); // it never had a place
+    try {
+      run(job, work);
+    } finally {
+      job.free();
+    }
   }
 
   private static void run(Job job, Work work) {
@@ -146,8 +209,37 @@ public class Jobs {
           "There is not enough memory for this here. Nothing of it was kept; bring in smaller parts.";
       end = "failed";
     }
+    if (job.isOver()) return; // it was given up before
     job.ended = Instant.now();
     job.state = end;
+  }
+
+  /**
+   * Gives up jobs that stand still: whoever waits is told, and the next one gets the place. The
+   * thread ends when what it waits for comes, at its next step.
+   */
+  @Scheduled(fixedDelay = 5_000)
+  void giveUpStuck() {
+    for (Job j : jobs.values()) {
+      if (j.isOver() || !j.state.equals("running")) continue;
+      String now = j.progress();
+      if (!now.equals(j.seen)) {
+        j.seen = now;
+        j.moved = Instant.now();
+      } else if (j.moved.isBefore(Instant.now().minus(patience))) {
+        LOG.error("job {} stands still at “{}” and is given up", j.id, j.doing);
+        j.cancel = true;
+        j.message =
+            "“"
+                + j.doing
+                + "” did not go on for "
+                + patience.toMinutes()
+                + " minutes and was given up. Nothing of it was kept; the files are still here. Leave out the file that it stood at, or try again.";
+        j.ended = Instant.now();
+        j.state = "failed";
+        j.free();
+      }
+    }
   }
 
   /** The job under an id. */

@@ -2,6 +2,7 @@ package org.whinridge.app.shell;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import java.time.Duration;
 import java.util.HashSet;
 import java.util.Set;
 import java.util.UUID;
@@ -14,7 +15,7 @@ import org.springframework.scheduling.concurrent.ThreadPoolTaskExecutor;
 /** Work in the background: progress, cancelling, failing in words. */
 class JobsTest {
   private final ThreadPoolTaskExecutor threads = threads();
-  private final Jobs jobs = new Jobs(threads);
+  private final Jobs jobs = new Jobs(threads, Duration.ofMillis(300));
   private final UUID id = UUID.randomUUID();
 
   @AfterEach
@@ -25,7 +26,7 @@ class JobsTest {
 
   private static ThreadPoolTaskExecutor threads() {
     ThreadPoolTaskExecutor t = new ThreadPoolTaskExecutor();
-    t.setCorePoolSize(2);
+    t.setCorePoolSize(10);
     t.initialize();
     return t;
   }
@@ -43,6 +44,7 @@ class JobsTest {
     Jobs.Job job =
         jobs.start(
             id,
+            Jobs.Size.SMALL,
             j -> {
               j.now("Counting", 4);
               j.step();
@@ -56,7 +58,9 @@ class JobsTest {
     assertThat(job.doing()).isEqualTo("Counting");
     assertThat(job.done()).isEqualTo(2);
     assertThat(job.total()).isEqualTo(4);
-    assertThat(jobs.start(id, j -> "another")).as("one job under an id at a time").isSameAs(job);
+    assertThat(jobs.start(id, Jobs.Size.SMALL, j -> "another"))
+        .as("one job under an id at a time")
+        .isSameAs(job);
     goOn.countDown();
     assertThat(ended(job).result()).contains("counted");
     assertThat(job.state()).isEqualTo("done");
@@ -70,6 +74,7 @@ class JobsTest {
     Jobs.Job job =
         jobs.start(
             id,
+            Jobs.Size.SMALL,
             j -> {
               while (steps.incrementAndGet() > 0) {
                 j.step();
@@ -81,7 +86,7 @@ class JobsTest {
     jobs.cancel(id);
     assertThat(ended(job).state()).isEqualTo("cancelled");
     assertThat(job.result()).isEmpty();
-    assertThat(ended(jobs.start(id, j -> "anew")).result()).contains("anew");
+    assertThat(ended(jobs.start(id, Jobs.Size.SMALL, j -> "anew")).result()).contains("anew");
   }
 
   @Test
@@ -90,6 +95,7 @@ class JobsTest {
             ended(
                     jobs.start(
                         id,
+                        Jobs.Size.SMALL,
                         j -> {
                           throw Refusal.refused("The file has no rows.");
                         }))
@@ -99,6 +105,7 @@ class JobsTest {
             ended(
                     jobs.start(
                         id,
+                        Jobs.Size.SMALL,
                         j -> {
                           throw new IllegalStateException("secret detail");
                         }))
@@ -109,6 +116,7 @@ class JobsTest {
         ended(
             jobs.start(
                 id,
+                Jobs.Size.SMALL,
                 j -> {
                   throw new OutOfMemoryError("test");
                 }));
@@ -129,5 +137,39 @@ class JobsTest {
           .isPositive();
       last = next;
     }
+  }
+
+  @Test
+  void aJobThatStandsStillIsGivenUpAndToldAndGivesItsPlaceToTheNext() throws Exception {
+    CountDownLatch never = new CountDownLatch(1);
+    Jobs.Job first = null;
+    for (int i = 0; i < 2; i++) {
+      first =
+          jobs.start(
+              UUID.randomUUID(),
+              Jobs.Size.SMALL,
+              j -> {
+                j.now("Waiting for a file", -1);
+                never.await();
+                j.step();
+                return "too late";
+              });
+    }
+    // a large one has lanes of its own
+    assertThat(ended(jobs.start(UUID.randomUUID(), Jobs.Size.LARGE, j -> "done")).state())
+        .isEqualTo("done");
+    Jobs.Job next = jobs.start(id, Jobs.Size.SMALL, j -> "its turn");
+    for (int i = 0; i < 20 && !first.isOver(); i++) {
+      jobs.giveUpStuck();
+      Thread.sleep(100);
+    }
+    assertThat(first.state()).isEqualTo("failed");
+    assertThat(first.message())
+        .contains("Waiting for a file", "given up", "Nothing of it was kept");
+    assertThat(ended(next).result()).contains("its turn");
+    never.countDown();
+    Thread.sleep(100);
+    assertThat(first.state()).isEqualTo("failed");
+    assertThat(first.result()).isEmpty();
   }
 }

@@ -91,6 +91,16 @@ public record Field(
     return copy(json().set("codes", Code.write(newCodes)));
   }
 
+  /** The field with a line of help. */
+  public Field hinted(String newHint) {
+    return copy(json().set("hint", newHint));
+  }
+
+  /** The field under another label. */
+  public Field labelled(String newLabel) {
+    return copy(json().set("label", newLabel));
+  }
+
   /** The field as office only. */
   public Field inOffice() {
     return copy(json().set("officeOnly", true));

@@ -7,7 +7,11 @@ import java.time.LocalDateTime;
 import java.time.LocalTime;
 import java.time.OffsetDateTime;
 import java.time.ZoneOffset;
+import java.util.List;
 import java.util.OptionalDouble;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+import org.whinridge.core.value.Fold;
 import org.whinridge.core.value.Numbers;
 import org.whinridge.core.value.Value;
 import org.whinridge.core.value.ValueType;
@@ -18,7 +22,7 @@ import org.whinridge.core.value.ValueType;
  * org.whinridge.core.profile.TypeGuess}.
  */
 public enum Reading {
-  /** Decimal point, ISO 8601 dates. */
+  /** Decimal point; dates of ISO 8601, or with the year first, or with the month's English name. */
   PLAIN(""),
   /** Decimal comma: 57,9. */
   DECIMAL_COMMA("decimal comma"),
@@ -28,6 +32,15 @@ public enum Reading {
   MONTH_FIRST("month first"),
   /** 20260504. */
   COMPACT_DATE("written as 20260504");
+  private static final List<String> MONTHS =
+      List.of("jan", "feb", "mar", "apr", "may", "jun", "jul", "aug", "sep", "oct", "nov", "dec");
+  private static final Pattern NAMED =
+      Pattern.compile(
+          "(?:(\\d{1,2})(?:st|nd|rd|th)?[ .-]+([a-z]{3,9})[ .,-]+|([a-z]{3,9})[ .]+(\\d{1,2})(?:st|nd|rd|th)?[ ,]+)(\\d{4})");
+
+  /** Years of two digits up to this one are of this century. Common practice, no source. */
+  private static final int THIS_CENTURY = 49;
+
   private static final double EXACT = 9007199254740992.0; // 2^53
   private final String said;
 
@@ -91,12 +104,12 @@ public enum Reading {
     if (type == FieldType.YES_NO
         && raw instanceof Value.Num n
         && (n.value() == 0 || n.value() == 1)) return Value.of(n.value() == 1);
-    if (type == FieldType.CODES) return Value.many(java.util.List.of(Value.text(raw.plain())));
+    if (type == FieldType.CODES) return Value.many(List.of(Value.text(raw.plain())));
     return type.valueType() == ValueType.TEXT ? Value.text(raw.plain()) : raw;
   }
 
   private static Value truth(String s, Value raw) {
-    switch (org.whinridge.core.value.Fold.lower(s)) {
+    switch (Fold.lower(s)) {
       case "true", "yes", "y", "t", "1":
         return Value.YES;
       case "false", "no", "n", "f", "0":
@@ -128,25 +141,51 @@ public enum Reading {
         return s.length() == 8 && digits(s)
             ? LocalDate.of(part(s, 0, 4), part(s, 4, 6), part(s, 6, 8))
             : null;
-      if (this != DAY_FIRST && this != MONTH_FIRST)
-        return s.length() == 10 ? LocalDate.parse(s) : null;
+      if (this != DAY_FIRST && this != MONTH_FIRST) return yearFirst(s);
       String[] p = s.split("[./-]", -1);
-      if (p.length != 3 || !digits(p[0]) || !digits(p[1]) || !digits(p[2]) || p[2].length() != 4)
+      if (p.length != 3 || !digits(p[0]) || !digits(p[1]) || !digits(p[2])) return null;
+      if (p[0].length() > 2 || p[1].length() > 2 || p[2].length() != 4 && p[2].length() != 2)
         return null;
       int day = Integer.parseInt(this == DAY_FIRST ? p[0] : p[1]);
       int month = Integer.parseInt(this == DAY_FIRST ? p[1] : p[0]);
-      return LocalDate.of(Integer.parseInt(p[2]), month, day);
+      return LocalDate.of(year(p[2]), month, day);
     } catch (DateTimeException | NumberFormatException e) {
       return null; // not a day of the calendar
     }
   }
 
+  private static int year(String s) {
+    int y = Integer.parseInt(s);
+    return s.length() == 4 ? y : y <= THIS_CENTURY ? 2000 + y : 1900 + y;
+  }
+
+  /** 2024-01-02, 2024/1/2, 2024.01.02, 2 January 2024, Jan 2, 2024. */
+  private static LocalDate yearFirst(String s) {
+    if (s.length() < 8 || s.length() > 20) return null;
+    if (!Character.isDigit(s.charAt(3))) return named(Fold.lower(s));
+    String[] p = s.split("[./-]", -1);
+    return p.length == 3 && p[0].length() == 4 && digits(p[0]) && digits(p[1], 2) && digits(p[2], 2)
+        ? LocalDate.of(part(p[0], 0, 4), Integer.parseInt(p[1]), Integer.parseInt(p[2]))
+        : null;
+  }
+
+  private static LocalDate named(String s) {
+    Matcher m = NAMED.matcher(s);
+    if (!m.matches()) return null;
+    String name = m.group(2) == null ? m.group(3) : m.group(2);
+    int month = MONTHS.indexOf(name.substring(0, 3)) + 1;
+    String day = m.group(1) == null ? m.group(4) : m.group(1);
+    return month == 0
+        ? null
+        : LocalDate.of(Integer.parseInt(m.group(5)), month, Integer.parseInt(day));
+  }
+
   /**
    * The moment that the text is: with an offset as it says, without one as UTC; date and time
-   * parted by T or a space. Null for none.
+   * parted by T or a space, the time with AM or PM too. Null for none.
    */
   public Instant moment(String s) {
-    int gap = Math.max(s.indexOf('T'), s.indexOf(' '));
+    int gap = gap(s);
     if (gap < 6 || s.length() > 40) return null;
     try {
       LocalDate day = date(s.substring(0, gap));
@@ -165,10 +204,24 @@ public enum Reading {
     }
   }
 
+  /** Where the date ends: at the T or the space before the hour. */
+  private static int gap(String s) {
+    int colon = s.indexOf(':');
+    if (colon < 0) return -1;
+    int space = s.lastIndexOf(' ', colon);
+    return Math.max(space, s.lastIndexOf('T', colon));
+  }
+
   private static LocalTime time(String s) {
     if (s.length() < 4 || s.length() > 18 || s.indexOf(':') < 1) return null;
     try {
-      return LocalTime.parse(s.indexOf(':') == 1 ? "0" + s : s);
+      String small = Fold.lower(s);
+      boolean half = small.endsWith("am") || small.endsWith("pm");
+      String clock = half ? s.substring(0, s.length() - 2).strip() : s;
+      LocalTime t = LocalTime.parse(clock.indexOf(':') == 1 ? "0" + clock : clock);
+      if (!half) return t;
+      if (t.getHour() < 1 || t.getHour() > 12) return null;
+      return t.withHour(t.getHour() % 12 + (small.endsWith("pm") ? 12 : 0));
     } catch (DateTimeException e) {
       return null; // not a time of day
     }

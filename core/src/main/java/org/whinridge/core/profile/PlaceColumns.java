@@ -5,6 +5,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalDouble;
 import org.locationtech.jts.geom.Coordinate;
+import org.locationtech.jts.geom.Envelope;
 import org.locationtech.jts.geom.Geometry;
 import org.locationtech.jts.io.ParseException;
 import org.locationtech.jts.io.WKTReader;
@@ -57,10 +58,19 @@ public record PlaceColumns(String x, String y, String wkt, boolean degrees) {
   private static final List<String> WKTS =
       List.of("wkt", "geom", "geometry", "the_geom", "shape", "wkt_geom", "geom_wkt");
 
-  /** The range of a column's numbers; empty when not all of its values are numbers. */
+  /** What the values of a column are like, a few that are mistyped left aside. */
   public interface Ranges {
-    /** Least and greatest, or empty. */
-    Optional<double[]> of(String column);
+    /** Whether they are numbers. */
+    boolean areNumbers(String column);
+
+    /** Whether its numbers can be longitudes: within 360 degrees either way. */
+    boolean areLongitudes(String column);
+
+    /** Whether its numbers can be latitudes: within 90 degrees either way. */
+    boolean areLatitudes(String column);
+
+    /** Whether its WKT can be degrees. */
+    boolean isWktInDegrees(String column);
 
     /** A value of the column, for telling WKT from other text. */
     String sample(String column);
@@ -68,12 +78,12 @@ public record PlaceColumns(String x, String y, String wkt, boolean degrees) {
 
   /**
    * Finds the columns by name, and by range where the names say x and y only. Longitude and
-   * latitude must lie on the earth: 0 to 180 and 0 to 90 degrees either way.
+   * latitude must lie on the earth: 0 to 360 and 0 to 90 degrees either way.
    */
   public static Optional<PlaceColumns> find(List<String> columns, Ranges ranges) {
     for (String c : columns)
       if (WKTS.contains(simple(c)) && looksLikeWkt(ranges.sample(c)))
-        return Optional.of(new PlaceColumns("", "", c, true));
+        return Optional.of(new PlaceColumns("", "", c, ranges.isWktInDegrees(c)));
     Optional<PlaceColumns> degrees = pair(columns, LONGITUDES, LATITUDES, ranges, true);
     return degrees.isPresent() ? degrees : pair(columns, EASTINGS, NORTHINGS, ranges, false);
   }
@@ -84,10 +94,8 @@ public record PlaceColumns(String x, String y, String wkt, boolean degrees) {
       String x = named(columns, xs.get(i));
       String y = named(columns, ys.get(i));
       if (x.isEmpty() || y.isEmpty()) continue;
-      Optional<double[]> rx = ranges.of(x);
-      Optional<double[]> ry = ranges.of(y);
-      if (rx.isEmpty() || ry.isEmpty()) continue;
-      boolean onEarth = within(rx.get(), 180) && within(ry.get(), 90);
+      if (!ranges.areNumbers(x) || !ranges.areNumbers(y)) continue;
+      boolean onEarth = ranges.areLongitudes(x) && ranges.areLatitudes(y);
       if (named && !onEarth) continue;
       return Optional.of(new PlaceColumns(x, y, "", named || onEarth));
     }
@@ -99,10 +107,6 @@ public record PlaceColumns(String x, String y, String wkt, boolean degrees) {
     return "";
   }
 
-  private static boolean within(double[] range, double most) {
-    return range[0] >= -most && range[1] <= most;
-  }
-
   private static String simple(String column) {
     return Fold.lower(column.strip()).replaceAll("[ .(\\[-].*$", "");
   }
@@ -112,6 +116,20 @@ public record PlaceColumns(String x, String y, String wkt, boolean degrees) {
     return Fold.upper(s.strip())
         .matches(
             "(SRID=[0-9]+;)?(MULTI)?(POINT|LINESTRING|POLYGON)( ?(Z|M|ZM))? ?(\\(|EMPTY)[^;]*");
+  }
+
+  /**
+   * Whether the positions of a text of WKT lie within degrees; false for one that can't be read.
+   */
+  static boolean isInDegrees(String s) {
+    try {
+      Optional<Geometry> g = fromWkt(s.strip());
+      if (g.isEmpty()) return false;
+      Envelope e = g.get().getEnvelopeInternal();
+      return e.getMinX() >= -360 && e.getMaxX() <= 360 && e.getMinY() >= -90 && e.getMaxY() <= 90;
+    } catch (IllegalArgumentException x) {
+      return false; // told when the row is read
+    }
   }
 
   /**

@@ -1,22 +1,19 @@
 package org.whinridge.core.profile;
 
 import java.util.ArrayList;
-import java.util.EnumMap;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
-import org.locationtech.jts.geom.Coordinate;
 import org.locationtech.jts.geom.Envelope;
 import org.locationtech.jts.geom.Geometry;
-import org.locationtech.jts.geom.Polygonal;
-import org.locationtech.jts.operation.valid.IsValidOp;
 import org.whinridge.core.layer.Code;
 import org.whinridge.core.layer.Field;
 import org.whinridge.core.layer.FieldType;
 import org.whinridge.core.layer.GeometryKind;
+import org.whinridge.core.place.Repair;
 import org.whinridge.core.value.Fold;
 import org.whinridge.core.value.Numbers;
 import org.whinridge.core.value.Value;
@@ -33,11 +30,8 @@ public final class Survey {
   private static final int MOST_COLUMNS = 500;
   private static final int SAMPLES = 4;
   private int count;
-  private int withoutPlace;
-  private int selfCrossing;
   private int problems;
-  private final Map<GeometryKind, Integer> kinds = new EnumMap<>(GeometryKind.class);
-  private final Envelope extent = new Envelope();
+  private final ShapeSurvey shapes = new ShapeSurvey(this::tell);
   private final Map<String, Watched> columns = new LinkedHashMap<>();
   private final List<String> told = new ArrayList<>();
   private final List<String> foreignText = new ArrayList<>();
@@ -46,10 +40,12 @@ public final class Survey {
     final TypeGuess guess = new TypeGuess();
     final KeyWatch keys = new KeyWatch();
     final Set<String> samples = new LinkedHashSet<>();
-    double least = Double.POSITIVE_INFINITY;
-    double greatest = Double.NEGATIVE_INFINITY;
     int numbers;
+    int longitudes;
+    int latitudes;
     int filled;
+    int wkts;
+    int wktsInDegrees;
   }
 
   /**
@@ -70,7 +66,12 @@ public final class Survey {
       List<String> samples,
       boolean mayBeKey,
       List<String> repeated,
-      Map<String, Integer> distinct) {}
+      Map<String, Integer> distinct) {
+    /** The column with another field for it. */
+    public Column with(Field other) {
+      return new Column(source, other, guess, samples, mayBeKey, repeated, distinct);
+    }
+  }
 
   /**
    * Looks at one feature.
@@ -85,44 +86,8 @@ public final class Survey {
       int number, Map<GeometryKind, Geometry> geometry, Map<String, Value> values, String problem) {
     count++;
     if (!problem.isEmpty()) tell(problem);
-    if (geometry.isEmpty()) withoutPlace++;
-    geometry.forEach((kind, g) -> place(number, kind, g));
+    shapes.see(number, geometry);
     for (Map.Entry<String, Value> e : values.entrySet()) column(number, e.getKey(), e.getValue());
-  }
-
-  private void place(int number, GeometryKind kind, Geometry g) {
-    for (Coordinate c : corners(g))
-      if (Double.isNaN(c.x)
-          || Double.isInfinite(c.x)
-          || Double.isNaN(c.y)
-          || Double.isInfinite(c.y)) {
-        tell("Row " + number + ": a coordinate is no number; it is taken without a place.");
-        withoutPlace++;
-        return;
-      }
-    kinds.merge(kind, 1, Integer::sum);
-    extent.expandToInclude(g.getEnvelopeInternal());
-    if (!(g instanceof Polygonal)) return;
-    IsValidOp valid = new IsValidOp(g);
-    if (valid.isValid()) return;
-    selfCrossing++;
-    Coordinate at = valid.getValidationError().getCoordinate();
-    tell(
-        "Row "
-            + number
-            + ": its polygon crosses itself"
-            + (at == null ? "" : " at " + shown(at.x) + ", " + shown(at.y))
-            + " ("
-            + Fold.lower(valid.getValidationError().getMessage())
-            + ").");
-  }
-
-  private static String shown(double d) {
-    return Numbers.plain(Numbers.round(d, 6));
-  }
-
-  private static Coordinate[] corners(Geometry g) {
-    return g.getNumPoints() < 2_000 ? g.getCoordinates() : new Coordinate[] {g.getCoordinate()};
   }
 
   private void column(int number, String name, Value v) {
@@ -143,10 +108,17 @@ public final class Survey {
     w.filled++;
     String s = v.plain();
     w.keys.see(s, number);
+    wkt(w, s);
     number(w, v, s);
     if (w.samples.size() < SAMPLES) w.samples.add(s.substring(0, Math.min(30, s.length())));
     if (foreignText.size() < 5 && !plain(s) && !foreignText.contains(s))
       foreignText.add(s.substring(0, Math.min(60, s.length())));
+  }
+
+  private static void wkt(Watched w, String s) {
+    if (s.length() < 8 || !PlaceColumns.looksLikeWkt(s)) return;
+    w.wkts++;
+    if (PlaceColumns.isInDegrees(s)) w.wktsInDegrees++;
   }
 
   private static void number(Watched w, Value v, String s) {
@@ -159,8 +131,8 @@ public final class Survey {
       d = read.getAsDouble();
     }
     w.numbers++;
-    w.least = Math.min(w.least, d);
-    w.greatest = Math.max(w.greatest, d);
+    if (Math.abs(d) <= 360) w.longitudes++;
+    if (Math.abs(d) <= 90) w.latitudes++;
   }
 
   private static boolean plain(String s) {
@@ -181,22 +153,22 @@ public final class Survey {
 
   /** How many have no geometry that can be used. */
   public int withoutPlace() {
-    return withoutPlace;
+    return shapes.withoutPlace();
   }
 
   /** How many polygons cross themselves. */
   public int selfCrossing() {
-    return selfCrossing;
+    return shapes.selfCrossing();
   }
 
   /** Features of each kind of geometry. */
   public Map<GeometryKind, Integer> kinds() {
-    return new EnumMap<>(kinds.isEmpty() ? new EnumMap<>(GeometryKind.class) : kinds);
+    return shapes.kinds();
   }
 
   /** The box around all geometries, in the file's coordinates. */
   public Envelope extent() {
-    return new Envelope(extent);
+    return shapes.extent();
   }
 
   /** The first problems, in words. */
@@ -214,13 +186,32 @@ public final class Survey {
     return List.copyOf(foreignText);
   }
 
-  /** Whether the extent can be degrees of longitude and latitude. */
+  /** The box around the geometries without the few that lie outside degrees, if most do not. */
+  public Envelope usualExtent() {
+    return shapes.usualExtent();
+  }
+
+  /** Features with several kinds of geometry, which come in a layer of each. */
+  public int severalKinds() {
+    return shapes.severalKinds();
+  }
+
+  /** Self-crossing polygons whose area that way of repair would change by more than a little. */
+  public int changing(Repair way) {
+    return shapes.changing(way);
+  }
+
+  /** Features with longitudes beyond 180 degrees, which are wrapped. */
+  public int beyondDateLine() {
+    return shapes.beyond();
+  }
+
+  /**
+   * Whether the positions can be degrees of longitude and latitude: nearly all of them, since one
+   * that is mistyped must not hide what the others are.
+   */
   public boolean mayBeDegrees() {
-    return extent.isNull()
-        || extent.getMinX() >= -180.001
-            && extent.getMaxX() <= 180.001
-            && extent.getMinY() >= -90.001
-            && extent.getMaxY() <= 90.001;
+    return shapes.mayBeDegrees();
   }
 
   /** Where the rows of a plain table are, if its columns say. */
@@ -229,11 +220,27 @@ public final class Survey {
         List.copyOf(columns.keySet()),
         new PlaceColumns.Ranges() {
           @Override
-          public Optional<double[]> of(String column) {
+          public boolean areNumbers(String column) {
             Watched w = columns.get(column);
-            return w.numbers == 0 || w.numbers < 0.9 * w.filled
-                ? Optional.empty()
-                : Optional.of(new double[] {w.least, w.greatest});
+            return w.numbers > 0 && w.numbers >= ShapeSurvey.NEARLY_ALL * w.filled;
+          }
+
+          @Override
+          public boolean areLongitudes(String column) {
+            Watched w = columns.get(column);
+            return w.longitudes >= ShapeSurvey.NEARLY_ALL * w.numbers;
+          }
+
+          @Override
+          public boolean areLatitudes(String column) {
+            Watched w = columns.get(column);
+            return w.latitudes >= ShapeSurvey.NEARLY_ALL * w.numbers;
+          }
+
+          @Override
+          public boolean isWktInDegrees(String column) {
+            Watched w = columns.get(column);
+            return w.wktsInDegrees > 0 && w.wktsInDegrees >= ShapeSurvey.NEARLY_ALL * w.wkts;
           }
 
           @Override
@@ -254,7 +261,7 @@ public final class Survey {
           if (base.equals(org.whinridge.core.layer.LayerScope.PLACE)) base = "place_name";
           String name = base;
           for (int i = 2; !names.add(name); i++) name = base + "_" + i;
-          TypeGuess.Guess g = w.guess.guess();
+          TypeGuess.Guess g = w.guess.guess(source);
           out.add(
               new Column(
                   source,

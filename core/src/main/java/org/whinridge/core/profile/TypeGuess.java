@@ -10,6 +10,7 @@ import java.util.TreeMap;
 import org.whinridge.core.layer.Code;
 import org.whinridge.core.layer.FieldType;
 import org.whinridge.core.layer.Reading;
+import org.whinridge.core.value.Fold;
 import org.whinridge.core.value.Numbers;
 import org.whinridge.core.value.Value;
 
@@ -24,6 +25,9 @@ public final class TypeGuess {
   private int whole;
   private int decimal;
   private int truth;
+  private int yes;
+  private int no;
+  private int letters;
   private int lists;
   private int times;
   private int numberKeptAsText;
@@ -79,8 +83,13 @@ public final class TypeGuess {
 
   private void text(String s) {
     if (s.isEmpty() || s.length() > 40) return;
+    yesOrNo(s);
     char c = s.charAt(0);
-    if (c != '-' && c != '+' && c != '.' && (c < '0' || c > '9')) return;
+    if (c != '-' && c != '+' && c != '.' && (c < '0' || c > '9')) {
+      if (Character.isLetter(c) && Character.isDigit(s.charAt(s.length() - 1))) date(s);
+      return;
+    }
+    if (isNoNumber(s)) return;
     OptionalDouble d = Reading.PLAIN.number(s);
     boolean leadingZero =
         s.length() > 1 && c == '0' && Character.isDigit(s.charAt(1)); // 007 is a name, not a number
@@ -92,15 +101,36 @@ public final class TypeGuess {
         dates.merge(Reading.COMPACT_DATE, 1, Integer::sum);
       return;
     }
-    if (leadingZero && s.length() > 2 && s.charAt(2) != ':' && !mayBeDate(s)) return;
+    if (leadingZero && (s.length() == 2 || s.charAt(2) != ':') && !mayBeDate(s)) return;
     OptionalDouble byComma = Reading.DECIMAL_COMMA.number(s);
     if (byComma.isPresent()) comma(byComma.getAsDouble());
     else if (Reading.isTime(s)) times++;
     else date(s);
   }
 
+  private void yesOrNo(String s) {
+    switch (Fold.lower(s)) {
+      case "yes", "true" -> yes++;
+      case "no", "false" -> no++;
+      case "y" -> {
+        yes++;
+        letters++;
+      }
+      case "n" -> {
+        no++;
+        letters++;
+      }
+      default -> {}
+    }
+  }
+
+  /** What reads like a number and is a name: a lot 2E2, a telephone +4930123456. */
+  private static boolean isNoNumber(String s) {
+    return s.matches("[0-9]+[eE][0-9]+") || s.matches("\\+[0-9]{7,}");
+  }
+
   private static boolean mayBeDate(String s) {
-    return s.indexOf('/') > 0 || s.indexOf('.') > 0 || s.indexOf('-') > 0;
+    return s.indexOf('/') > 0 || s.indexOf('.') > 0 || s.indexOf('-') > 0 || s.indexOf(' ') > 0;
   }
 
   private static boolean plausible(LocalDate d) {
@@ -137,9 +167,24 @@ public final class TypeGuess {
    * is a code list when it has 2 to 12 values and each stands for five features on average.
    */
   public Guess guess() {
+    return guess("");
+  }
+
+  /**
+   * As {@link #guess()}; a column of nothing but 0 and 1 is yes / no when its name asks a question
+   * ("is_open", "hasLid", "Locked?"). Common practice, no source.
+   *
+   * @param name the column's own
+   */
+  public Guess guess(String name) {
     if (filled == 0)
       return said(FieldType.TEXT, Reading.PLAIN, "no value in " + empty + " features");
     if (truth == filled) return said(FieldType.YES_NO, Reading.PLAIN, all(truth, "yes / no"));
+    // of Y and N both must be there: an N alone may be the north
+    if (yes + no == filled && (letters == 0 || yes > 0 && no > 0))
+      return said(FieldType.YES_NO, Reading.PLAIN, all(filled, "yes / no as words"));
+    if (whole == filled && least >= 0 && greatest <= 1 && asks(name))
+      return said(FieldType.YES_NO, Reading.PLAIN, all(filled, "0 or 1, and the name asks"));
     if (lists == filled) return said(FieldType.CODES, Reading.PLAIN, all(lists, "lists of codes"));
     if (count(dates, Reading.COMPACT_DATE) == filled && numberKeptAsText == filled)
       return said(FieldType.DATE, Reading.COMPACT_DATE, all(filled, "dates"));
@@ -159,6 +204,11 @@ public final class TypeGuess {
     if (codeLike() && longest <= 40) return codes();
     String numbers = whole + decimal > 0 ? "; " + (whole + decimal) + " of them numbers" : "";
     return said(FieldType.TEXT, Reading.PLAIN, "text, up to " + longest + " characters" + numbers);
+  }
+
+  private static boolean asks(String name) {
+    return name.strip().endsWith("?")
+        || name.matches("([Ii]s|[Hh]as|IS|HAS)[_ ].+|([Ii]s|[Hh]as)[A-Z].*");
   }
 
   /** Day first unless only month first explains a value. */

@@ -1,0 +1,103 @@
+package org.whinridge.app.bringin;
+
+import com.eclipsesource.json.JsonArray;
+import com.eclipsesource.json.JsonObject;
+import java.util.Optional;
+import java.util.OptionalDouble;
+import org.locationtech.jts.geom.Geometry;
+import org.locationtech.jts.geom.Polygonal;
+import org.whinridge.core.place.CoordinateSystem;
+import org.whinridge.core.place.DateLine;
+import org.whinridge.core.place.GeometryJson;
+import org.whinridge.core.place.Repair;
+import org.whinridge.core.profile.PlaceColumns;
+import org.whinridge.core.value.Numbers;
+import org.whinridge.formats.RawFeature;
+
+/** Some features of a part as they would lie on the map, before and after a repair. */
+final class Preview {
+  /** What is asked for: the system, the columns with places, the way of repair, "" for none. */
+  record Asked(String system, String x, String y, String wkt, String repair) {}
+
+  private final Found.Part part;
+  private final Optional<CoordinateSystem> system;
+  private final Optional<PlaceColumns> places;
+  private final Optional<Repair> repair;
+  private final JsonArray features = new JsonArray();
+  private String problem = "";
+  private int wrapped;
+
+  private Preview(Found.Part part, Asked a) {
+    this.part = part;
+    this.places = Choice.places(a.x, a.y, a.wkt).or(part::places);
+    this.system = Choice.system(part, a.system, places);
+    this.repair = a.repair.isEmpty() ? Optional.empty() : Optional.of(Repair.of(a.repair));
+  }
+
+  /**
+   * GeoJSON with what is to be told: "problem", and "accuracy" in words, with "unsure" where nobody
+   * knows how far positions are off. A polygon that crosses itself is marked "broken"; what a
+   * repair makes of it follows, marked "repaired" with the share of the area that changes.
+   */
+  static JsonObject of(Found.Part part, Asked asked) {
+    Preview p = new Preview(part, asked);
+    if (p.system.isEmpty()) p.problem = "Choose the coordinate system.";
+    else part.sample().forEach(p::feature);
+    OptionalDouble m = p.system.map(CoordinateSystem::accuracyM).orElse(OptionalDouble.of(0));
+    return new JsonObject()
+        .add("type", "FeatureCollection")
+        .add("features", p.features)
+        .add("system", p.system.map(CoordinateSystem::name).orElse(""))
+        .add("problem", p.problem)
+        .add("accuracy", p.system.isEmpty() ? "" : said(m) + p.wrappedSaid())
+        .add("unsure", m.isEmpty());
+  }
+
+  private static String said(OptionalDouble m) {
+    if (m.isEmpty())
+      return "How its datum lies to WGS 84 is not known: positions may be off by hundreds of metres. Look at the map.";
+    return m.getAsDouble() == 0
+        ? "Positions are exact."
+        : "Positions are right to about "
+            + Numbers.plain(Numbers.round(m.getAsDouble(), 1))
+            + " m.";
+  }
+
+  private String wrappedSaid() {
+    return wrapped == 0 ? "" : " Longitudes beyond 180 degrees are put where they belong.";
+  }
+
+  private void feature(RawFeature f) {
+    try {
+      Optional<Geometry> own =
+          part.layer().table() ? places.flatMap(c -> c.place(f.properties())) : f.geometry();
+      if (own.isEmpty()) return;
+      if (system.get().isInDegrees() && DateLine.isBeyond(own.get())) {
+        own = own.map(DateLine::wrapped);
+        wrapped++;
+      }
+      Geometry g = system.get().toWgs84(own.get());
+      boolean broken = g instanceof Polygonal && !g.isValid();
+      add(f, "", g, new JsonObject().add("broken", broken));
+      if (!broken || repair.isEmpty()) return;
+      Repair.Result r = repair.get().of(g);
+      if (!r.after().isEmpty())
+        add(
+            f,
+            "-after",
+            r.after(),
+            new JsonObject().add("repaired", true).add("changed", r.changed()));
+    } catch (IllegalArgumentException e) {
+      if (problem.isEmpty()) problem = "Row " + f.number() + ": " + e.getMessage() + ".";
+    }
+  }
+
+  private void add(RawFeature f, String after, Geometry g, JsonObject properties) {
+    features.add(
+        new JsonObject()
+            .add("type", "Feature")
+            .add("id", f.number() + after)
+            .add("geometry", GeometryJson.write(g.getNumGeometries() == 1 ? g.getGeometryN(0) : g))
+            .add("properties", properties));
+  }
+}
