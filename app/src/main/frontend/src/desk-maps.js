@@ -17,7 +17,7 @@ async function begin(component, project) {
 /** A layer on the map; a click, or a line of the list, opens the card of a feature beside it. */
 export function layerPage() {
   return {
-    card: null, slow: false, many: false, inView: false, all: [], entries: [], found: "", failure: "", list: [], longer: "", matching: "", rule: "", applied: "", ruleProblem: "", ticked: [],
+    card: null, beside: { pictures: [], visits: [] }, slow: false, many: false, inView: false, all: [], entries: [], found: "", failure: "", list: [], longer: "", matching: "", rule: "", applied: "", ruleProblem: "", ticked: [],
     async init() {
       const { project, layer } = this.$el.dataset;
       this.base = `/api/p/${project}/layers/${layer}`;
@@ -50,8 +50,14 @@ export function layerPage() {
           chosen = id;
           drawn.redraw();
           history.replaceState(null, "", "#" + id);
-          this.card = await json(`${this.base}/features/${id}`);
+          const [card, beside] = await Promise.all([json(`${this.base}/features/${id}`), json(`${this.base}/features/${id}/visits`)]);
+          if (chosen !== id) return;
+          this.card = card;
+          this.beside = beside;
+          taken.show(beside.pictures);
         };
+        const taken = maps.picturePlaces(map);
+        this.none = () => taken.show([]);
         map.on("singleclick", async (e) => {
           try {
             const id = await drawn.at(e.pixel);
@@ -117,11 +123,19 @@ export function layerPage() {
     },
     close() {
       this.card = null;
+      this.none();
       history.replaceState(null, "", location.pathname + location.search);
     },
     get hasCard() { return this.card !== null; },
     get noCard() { return this.card === null; },
     get caption() { return this.card?.caption ?? ""; },
+    get pictures() {
+      const base = this.base.replace(/\/layers\/.*/, "/photos/");
+      return this.beside.pictures.map((p) => ({ id: p.id, small: base + p.id, whole: `${base}${p.id}?whole=true`, alt: `picture of ${this.caption}`, said: [p.at ? new Date(p.at).toLocaleString([], { dateStyle: "medium", timeStyle: "short" }) : "no time told", p.facts].join(" · ") }));
+    },
+    get visits() {
+      return this.beside.visits.map((v) => ({ ...v, when: new Date(v.at).toLocaleDateString([], { dateStyle: "medium" }) + (v.future ? " (in the future)" : ""), link: `${location.pathname.replace(/\/layers\/.*/, "")}/hand-ins/${v.id}` }));
+    },
     get values() { return this.card?.values ?? []; },
     get history() {
       return (this.card?.history ?? []).map((e, key) => ({ ...e, key, when: new Date(e.at).toLocaleString([], { dateStyle: "medium", timeStyle: "short" }), link: e.visit ? `${location.pathname.replace(/\/layers\/.*/, "")}/hand-ins/${e.visit}` : null, changes: e.fields.map((f) => `${f.label}: ${f.before || "empty"} becomes ${f.after || "empty"}`) }));

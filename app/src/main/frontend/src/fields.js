@@ -69,6 +69,16 @@ export async function fieldsEditor(box, { project, schema, fixed = [], readOnly 
     ];
   }
 
+  /** Codes of a list that was only made from what stood there, which look like one value. */
+  function unlike(f) {
+    const told = h("p", { class: "told mb-1" }, "Made from the values in use; they are being compared.");
+    const tidy = h("a", { href: `/p/${project}/layers/${box.dataset.layer}/values?field=${f.name}` }, "Tidy them under Values");
+    json(`/api/p/${project}/layers/${box.dataset.layer}/spellings?field=${f.name}`).then((groups) => {
+      if (groups) told.replaceChildren(groups.length === 0 ? "Made from the values in use; no two of them look like one value." : `Made from the values in use, and some look like one value: ${groups.slice(0, 6).map((g) => g.map((s) => `“${s}”`).join(" / ")).join("; ")}${groups.length > 6 ? ` and ${groups.length - 6} more` : ""}. `, groups.length ? tidy : "");
+    }, (e) => told.replaceChildren(e.message));
+    return told;
+  }
+
   function moreOf(f, named, set) {
     const codes = f.codes ?? [];
     const setCodes = (list) => { f.codes = list; if (list.length === 0) delete f.codes; touch(); };
@@ -104,10 +114,15 @@ export async function fieldsEditor(box, { project, schema, fixed = [], readOnly 
           h("td", {}, input(c.fitsWhen, "when " + c.label + " fits", (v) => { if (v) c.fitsWhen = v; else delete c.fitsWhen; touch(); }, { class: "code", size: 18, placeholder: "always", disabled: readOnly })),
           h("td", {}, f.type === "codes" ? tick(c.alone, c.label + " excludes the others", (v) => { if (v) c.alone = true; else delete c.alone; touch(); }, readOnly) : null),
           h("td", {}, readOnly ? null : [h("button", { type: "button", class: "plain", disabled: k === 0, "aria-label": "move " + c.label + " up", onclick: () => { codes.splice(k - 1, 0, codes.splice(k, 1)[0]); setCodes(codes); } }, symbol("up")), h("button", { type: "button", class: "plain", "aria-label": "take away " + c.label, onclick: () => setCodes(codes.filter((x) => x !== c)) }, "×")]))))),
+        f.codesFound && known(f) && box.dataset.layer ? unlike(f) : null,
         f.codesFrom ? h("p", { class: "quiet" }, "Kept in step with another layer. ", readOnly ? null : h("button", { type: "button", class: "plain", onclick: () => { delete f.codesFrom; touch(); } }, "End that")) : null,
         readOnly ? null : h("div", { class: "flex flex-wrap gap-3 items-end mt-2" }, paste, how, h("button", { type: "button", onclick: () => add(paste.value) }, "Add these"),
           h("label", {}, "or a CSV of code and label ", h("input", { type: "file", accept: ".csv,.txt", onchange: async (e) => add(await e.target.files[0].text()) })),
-          known(f) && box.dataset.layer ? h("button", { type: "button", onclick: async () => setCodes([...codes, ...(await json(`/api/p/${project}/layers/${box.dataset.layer}/codes?code=${f.name}&codes=${how.value}`)).filter((m) => !codes.some((c) => c.code === m.code))]) }, "Take the values in use") : null),
+          known(f) && box.dataset.layer ? h("button", { type: "button", onclick: async () => {
+            const inUse = await json(`/api/p/${project}/layers/${box.dataset.layer}/codes?code=${f.name}&codes=${how.value}`);
+            f.codesFound = true;
+            setCodes([...codes, ...inUse.filter((m) => !codes.some((c) => c.code === m.code))]);
+          } }, "Take the values in use") : null),
         (toldOf.get(f) ?? []).length > 0 ? h("ul", { class: "told mt-2", role: "status" }, toldOf.get(f).map((t) => h("li", {}, t))) : null,
         readOnly || others.length === 0 ? null : h("p", { class: "mt-2" }, "or from ", from, columns)) : null);
   }

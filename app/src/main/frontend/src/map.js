@@ -130,6 +130,33 @@ export function ownPosition(map) {
   };
 }
 
+/** Where the pictures of one feature were taken, with a line to where each looks. Returns `{ show(pictures) }`. */
+export function picturePlaces(map) {
+  const source = new VectorSource();
+  const frame = new Style({ image: new Icon({ src: symbolUrl("photo") }), zIndex: 8 });
+  const look = (direction) => new Style({ zIndex: 7, renderer: ([x, y], { context, pixelRatio }) => {
+    const a = (direction * Math.PI) / 180;
+    context.strokeStyle = "#1f2a30";
+    context.lineWidth = 2 * pixelRatio;
+    context.beginPath();
+    context.moveTo(x, y);
+    context.lineTo(x + Math.sin(a) * 34 * pixelRatio, y - Math.cos(a) * 34 * pixelRatio);
+    context.stroke();
+  } });
+  map.addLayer(new VectorLayer({ source, zIndex: 8 }));
+  return {
+    show: (pictures) => {
+      source.clear();
+      for (const p of pictures) {
+        if (!Number.isFinite(p.lat)) continue;
+        const f = new Feature(new Point(fromLonLat([p.lon, p.lat])));
+        f.setStyle(Number.isFinite(p.direction) ? [look(p.direction), frame] : frame);
+        source.addFeature(f);
+      }
+    },
+  };
+}
+
 /** Shows an extent in degrees [west, south, east, north], or that of a source. */
 export function show(map, extent, padding = 40) {
   if (extent && extent.every(Number.isFinite)) map.getView().fit(extent, { padding: [padding, padding, padding, padding], maxZoom: 17 });

@@ -18,6 +18,7 @@ const shapes = {
   down: () => [sign("M12 4v15M5.5 12.5 12 19l6.5-6.5")],
   left: () => [sign("M20 12H5M11.5 5.5 5 12l6.5 6.5")],
   right: () => [sign("M4 12h15M12.5 5.5 19 12l-6.5 6.5")],
+  photo: () => [path("M3 5h18v14H3z", { fill: "white" }), path("M3 16l5-5 4 4 3.5-3.5L21 17"), circle({ r: 1.6, cx: 16.5, cy: 9, fill: INK, "stroke-width": 1 })],
   here: () => [path("M12 2 20 21l-8-4.5L4 21z", { fill: INK, stroke: "#fbf9f3", "stroke-width": 1.6 })],
 };
 

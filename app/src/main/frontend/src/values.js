@@ -4,6 +4,8 @@ import { LayerOnMap } from "./layer-on-map.js";
 import * as maps from "./map.js";
 
 export async function valuesPage(box) {
+  // what is still being compared is looked for again while somebody waits
+  if (document.getElementById("comparing")) setTimeout(() => location.reload(), 2500);
   const target = box.querySelector("#values-map");
   if (!target) return;
   const { project, layer } = box.dataset;

@@ -8,27 +8,19 @@ import static org.springframework.test.web.servlet.request.MockMvcRequestBuilder
 import static org.springframework.test.web.servlet.request.MockMvcRequestBuilders.post;
 
 import com.eclipsesource.json.Json;
-import java.io.ByteArrayOutputStream;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
-import java.nio.file.Path;
 import java.util.List;
 import java.util.Map;
 import java.util.Random;
 import java.util.UUID;
-import java.util.zip.ZipEntry;
-import java.util.zip.ZipOutputStream;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import org.springframework.mock.web.MockHttpServletResponse;
-import org.whinridge.app.layer.Layer;
 import org.whinridge.core.layer.Feature;
 import org.whinridge.core.layer.GeometryKind;
-import org.whinridge.core.photo.ExifWriter;
-import org.whinridge.core.photo.Geotag;
 import org.whinridge.core.value.Value;
-import org.whinridge.demo.DemoPhoto;
 
 /**
  * Files brought in: what is wrong with them is said, nothing is half imported, all can be undone.
@@ -60,7 +52,7 @@ class BringInTest extends FilesTest {
         "a.kml|<?xml version=\"1.0\"?><kml><Placemark><name>x</Placemark></kml>|not sound XML",
         "a.xml|<?xml version=\"1.0\"?><a/>|neither KML nor GPX",
         "a.gpx|<gpx></gpx>|no waypoints",
-        "a.shp|nothing|.dbf",
+        "a.shp|nothing|cut off within its header",
         "a.txt|~only~|column names but no rows",
         "a.bin|SQLite format 3|no table or map data"
       })
@@ -294,150 +286,6 @@ class BringInTest extends FilesTest {
     assertThat(layers.first(layer("Shared keys"), 10))
         .extracting(f -> f.value("n").plain())
         .containsExactlyInAnyOrder("11", "2", "3");
-  }
-
-  @Test
-  void aTableOfPastVisitsBecomesVisitsOfItsFeatures() throws Exception {
-    Layer structures = layer("Control structures");
-    Feature one = layers.first(structures, 1).get(0);
-    String tag = one.value("tag").plain();
-    String page =
-        upload(
-            "visits.csv",
-            "tag,day,condition,remark\n"
-                + tag
-                + ",04/05/2024,3,\"reeds, cut\"\n"
-                + tag
-                + ",17/05/2025,4,\nnobody,01/01/2024,1,\n");
-    assertThat(
-            decide(
-                page,
-                "take_0",
-                "on",
-                "target_0",
-                "visits",
-                "into_0",
-                structures.id().toString(),
-                "key_0",
-                "tag",
-                "date_0",
-                "day",
-                "c_0_known_0",
-                "1",
-                "c_0_take_0",
-                "on",
-                "c_0_into_0",
-                "tag",
-                "c_0_type_0",
-                "text",
-                "c_1_known_0",
-                "1",
-                "c_1_take_0",
-                "on",
-                "c_1_type_0",
-                "date",
-                "c_2_known_0",
-                "1",
-                "c_2_take_0",
-                "on",
-                "c_2_into_0",
-                "condition",
-                "c_2_type_0",
-                "whole",
-                "c_3_known_0",
-                "1",
-                "c_3_take_0",
-                "on",
-                "c_3_type_0",
-                "text"))
-        .isEmpty();
-    assertThat(html(page)).contains("2 past visits kept", "1 rows have no feature with their key");
-    var kept =
-        accepted(structures.id()).stream()
-            .filter(v -> v.featureId().toString().equals(one.id()))
-            .toList();
-    assertThat(kept).hasSize(2);
-    assertThat(kept.get(0).endedAt()).hasToString("2024-05-04T12:00:00Z");
-    assertThat(kept.get(0).document().toString())
-        .contains("\"remark\":\"reeds, cut\"", "\"condition\":3");
-    assertThat(html("/p/ostrey/hand-ins/" + kept.get(0).id())).contains("reeds, cut");
-    act(page, "take-back");
-    assertThat(accepted(structures.id())).noneMatch(v -> v.featureId().toString().equals(one.id()));
-  }
-
-  private List<org.whinridge.app.daybook.Visit> accepted(UUID layer) {
-    return visits.featuresOfAccepted(layer).keySet().stream().map(visits::get).toList();
-  }
-
-  @Test
-  void picturesOfAKmzBecomePhotosOfItsFeatures() throws Exception {
-    ByteArrayOutputStream bytes = new ByteArrayOutputStream();
-    try (ZipOutputStream z = new ZipOutputStream(bytes)) {
-      z.putNextEntry(new ZipEntry("doc.kml"));
-      z.write(
-          "<kml xmlns=\"http://www.opengis.net/kml/2.2\"><Document><Placemark><name>Old sluice</name><description><![CDATA[<b>Leaks</b><br/><img src=\"files/a.jpg\"/>]]></description><Point><coordinates>-10.2,57.9,3</coordinates></Point></Placemark></Document></kml>"
-              .getBytes(StandardCharsets.UTF_8));
-      z.putNextEntry(new ZipEntry("files/a.jpg"));
-      z.write(DemoPhoto.jpeg("OLD-1", "sluice", "2024-05-04"));
-    }
-    String page = upload(file("old.kmz", bytes.toByteArray()));
-    assertThat(html(page)).contains("1 picture comes with the features");
-    assertThat(decide(page, "take_0", "on", "name_0", "Old notes")).isEmpty();
-    Layer l = layer("Old notes");
-    assertThat(layers.first(l, 1).get(0).value("description")).isEqualTo(Value.text("Leaks"));
-    var visit = accepted(l.id());
-    assertThat(photos.of(List.of(visit.get(0).id())))
-        .singleElement()
-        .satisfies(p -> assertThat(p.received()).isTrue());
-    // taken back, its past visits and their bytes go with it; what was put aside is found still
-    var photo = photos.of(List.of(visit.get(0).id())).get(0);
-    Path file =
-        data.folder("photos")
-            .resolve(photo.sha256().substring(0, 2))
-            .resolve(photo.sha256() + ".jpg");
-    assertThat(file).exists();
-    mvc.perform(
-        post("/p/ostrey/hand-ins/" + visit.get(0).id() + "/take-back")
-            .with(COORDINATOR)
-            .with(csrf()));
-    assertThat(visits.get(visit.get(0).id()).state()).isEqualTo("accepted");
-    act(page, "take-back");
-    org.assertj.core.api.Assertions.assertThatThrownBy(() -> visits.get(visit.get(0).id()))
-        .hasMessageContaining("no visit");
-    assertThat(photos.find(photo.id())).isEmpty();
-    for (int i = 0; i < 100 && Files.exists(file); i++) Thread.sleep(50);
-    assertThat(file).doesNotExist();
-    assertThat(photos.bytes(photo)).isPresent();
-  }
-
-  @Test
-  void geotaggedPicturesBecomeFeaturesWithPhotos() throws Exception {
-    byte[] plain = DemoPhoto.jpeg("OS-1", "weir", "2026-05-04");
-    byte[] tagged =
-        ExifWriter.write(
-                plain,
-                new Geotag(
-                    -10.2,
-                    57.9,
-                    java.util.OptionalDouble.of(3),
-                    java.util.OptionalDouble.of(90),
-                    java.time.Instant.parse("2026-05-04T09:30:00Z"),
-                    0))
-            .orElseThrow();
-    String page = upload(file("walk/one.jpg", tagged), file("walk/two.jpg", plain));
-    assertThat(html(page)).contains("2 photos", "“walk/two.jpg” has no position in its EXIF");
-    assertThat(decide(page, "take_0", "on", "name_0", "From the walk")).isEmpty();
-    Layer l = layer("From the walk");
-    Feature one = byKey(l, "photo").get("one.jpg");
-    assertThat(one.geometry().orElseThrow().getCoordinate().x)
-        .isEqualTo(-10.2, org.assertj.core.api.Assertions.within(1e-6));
-    var taken =
-        accepted(l.id()).stream()
-            .filter(v -> v.featureId().toString().equals(one.id()))
-            .findFirst()
-            .orElseThrow();
-    assertThat(taken.endedAt()).hasToString("2026-05-04T09:30:00Z");
-    assertThat(photos.of(List.of(taken.id()))).hasSize(1);
   }
 
   @Test

@@ -308,7 +308,10 @@ class DeskTest extends ServerTest {
     var first = layers.first(l, 1).get(0);
     assertThat(back.get(0).geometry().orElseThrow().equalsTopo(first.geometry().orElseThrow()))
         .isTrue();
-    assertThat(back.get(0).properties()).isEqualTo(first.values());
+    assertThat(back.get(0).properties())
+        .containsAllEntriesOf(first.values())
+        .containsEntry("feature id", org.whinridge.core.value.Value.text(first.id()))
+        .hasSize(first.values().size() + 1);
     MockHttpServletResponse gpkg =
         mvc.perform(get("/p/ostrey/outputs/" + l.id() + "/gpkg").with(COORDINATOR))
             .andReturn()

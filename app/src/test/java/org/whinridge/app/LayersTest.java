@@ -207,6 +207,7 @@ class LayersTest extends ServerTest {
             Start.NOTHING,
             "",
             Optional.of(from),
+            false,
             false);
     UUID sightings =
         making.make(

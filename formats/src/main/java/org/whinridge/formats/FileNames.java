@@ -4,12 +4,21 @@ import java.util.Locale;
 
 /** Names of files as they are shown; they are never used as paths. */
 public final class FileNames {
+  private static final int LONGEST = 120;
+
   private FileNames() {}
 
-  /** The last part of a name, without control characters, at most 120 characters. */
+  /**
+   * The last part of a name, without control characters, at most 120 characters; its ending stays.
+   */
   public static String shown(String name) {
     String s = name == null ? "" : name.replaceAll(".*[/\\\\]", "").replaceAll("\\p{Cntrl}", "");
-    return s.isBlank() ? "file" : s.substring(0, Math.min(120, s.length()));
+    if (s.isBlank()) return "file";
+    if (s.length() <= LONGEST) return s;
+    // what kind of file it is, is told by its ending, which stays
+    int dot = s.lastIndexOf('.');
+    String ending = dot > 0 && s.length() - dot <= 12 ? s.substring(dot) : "";
+    return s.substring(0, LONGEST - ending.length()) + ending;
   }
 
   /** The part before the last dot. */

@@ -4,10 +4,14 @@ import com.eclipsesource.json.Json;
 import com.eclipsesource.json.JsonArray;
 import com.eclipsesource.json.JsonObject;
 import com.eclipsesource.json.JsonValue;
+import java.io.FilterInputStream;
+import java.io.IOException;
 import java.io.InputStream;
 import java.util.LinkedHashMap;
 import java.util.Map;
 import java.util.Optional;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
 import org.locationtech.jts.geom.Geometry;
 import org.whinridge.core.place.GeometryJson;
 import org.whinridge.core.value.Value;
@@ -15,6 +19,8 @@ import tools.jackson.core.JacksonException;
 import tools.jackson.core.JsonParser;
 import tools.jackson.core.JsonToken;
 import tools.jackson.core.StreamReadConstraints;
+import tools.jackson.core.exc.StreamConstraintsException;
+import tools.jackson.core.exc.UnexpectedEndOfInputException;
 import tools.jackson.core.json.JsonFactory;
 
 /**
@@ -24,16 +30,24 @@ import tools.jackson.core.json.JsonFactory;
  * others go on.
  */
 public final class GeoJsonReader {
+  /** The column in which the id that a feature has beside its properties is offered. */
+  static final String ID = "feature id";
+
   private static final int MOST_PROPERTIES = Limits.COLUMNS;
 
   /** Numbers in one feature, which is in memory as a tree while it is read. */
   private static final int MOST_NUMBERS = 2_000_000;
 
+  private static final int MOST_DEPTH = 50;
+
+  /** How the parser names a sign that it does not expect. */
+  private static final Pattern SIGN = Pattern.compile("character \\('(.)' \\(code");
+
   private static final JsonFactory FACTORY =
       JsonFactory.builder()
           .streamReadConstraints(
               StreamReadConstraints.builder()
-                  .maxNestingDepth(50)
+                  .maxNestingDepth(MOST_DEPTH)
                   .maxStringLength(2_000_000)
                   .maxNameLength(2_000)
                   .build())
@@ -57,7 +71,9 @@ public final class GeoJsonReader {
    *     has the feature's number
    */
   public static int read(InputStream in, Source.Sink sink) throws FileProblem {
-    try (JsonParser p = FACTORY.createParser(tools.jackson.core.ObjectReadContext.empty(), in)) {
+    try (JsonParser p =
+        FACTORY.createParser(
+            tools.jackson.core.ObjectReadContext.empty(), new WithoutSeparators(in))) {
       GeoJsonReader r = new GeoJsonReader(p, sink);
       r.file();
       return r.count;
@@ -65,21 +81,52 @@ public final class GeoJsonReader {
       var at = e.getLocation();
       throw new FileProblem(
           "This is not sound JSON"
-              + (at == null ? "" : ": line " + at.getLineNr() + ", column " + at.getColumnNr())
-              + ", "
-              + plain(e.getOriginalMessage())
+              + ": "
+              + (at == null ? "" : "line " + at.getLineNr() + ", column " + at.getColumnNr() + ", ")
+              + plain(e)
               + ".",
           e);
     }
   }
 
-  /** The parser's message without its hints for programmers. */
-  private static String plain(String message) {
-    String s = message == null ? "it ends too early" : message.replaceAll("\\s+", " ");
-    int cut = s.indexOf(" (");
-    s = cut > 0 ? s.substring(0, cut) : s;
-    return s.substring(0, 1).toLowerCase(java.util.Locale.ROOT)
-        + s.substring(1, Math.min(s.length(), 160));
+  /** What is wrong, in words for whoever made the file. */
+  private static String plain(JacksonException e) {
+    String said = String.valueOf(e.getOriginalMessage());
+    if (e instanceof UnexpectedEndOfInputException || said.startsWith("Unexpected end-of-input"))
+      return "the file ends too early";
+    if (e instanceof StreamConstraintsException)
+      return said.contains("nesting")
+          ? "it is nested more than " + MOST_DEPTH + " levels deep"
+          : said.contains("name")
+              ? "a name is longer than 2,000 characters"
+              : "a text or a number is longer than 2,000,000 characters";
+    Matcher sign = SIGN.matcher(said);
+    if (sign.find()) return "“" + sign.group(1) + "” can't stand here";
+    return said.contains("UTF-8") || said.contains("UTF-32")
+        ? "it is not text in UTF-8"
+        : "what stands here is no JSON";
+  }
+
+  /** The separators of a text sequence (RFC 8142) as blanks, which JSON has between values. */
+  private static final class WithoutSeparators extends FilterInputStream {
+    private static final int RS = 0x1E;
+
+    WithoutSeparators(InputStream in) {
+      super(in);
+    }
+
+    @Override
+    public int read() throws IOException {
+      int b = super.read();
+      return b == RS ? ' ' : b;
+    }
+
+    @Override
+    public int read(byte[] b, int off, int len) throws IOException {
+      int n = super.read(b, off, len);
+      for (int i = off; i < off + n; i++) if (b[i] == RS) b[i] = ' ';
+      return n;
+    }
   }
 
   /**
@@ -87,7 +134,9 @@ public final class GeoJsonReader {
    * for none. Reads the file's head only when the member stands before the features.
    */
   static String system(InputStream in) throws FileProblem {
-    try (JsonParser p = FACTORY.createParser(tools.jackson.core.ObjectReadContext.empty(), in)) {
+    try (JsonParser p =
+        FACTORY.createParser(
+            tools.jackson.core.ObjectReadContext.empty(), new WithoutSeparators(in))) {
       if (p.nextToken() != JsonToken.START_OBJECT) return "";
       while (p.nextToken() == JsonToken.PROPERTY_NAME) {
         String name = p.currentName();
@@ -179,6 +228,9 @@ public final class GeoJsonReader {
                 + " can be kept.");
       for (JsonObject.Member m : ps.asObject()) properties.put(m.getName(), scalar(m.getValue()));
     }
+    if (g != null) ZAndM.put(g, properties);
+    JsonValue id = o.get("id");
+    if (id != null && (id.isString() || id.isNumber())) properties.put(ID, scalar(id));
     sink.take(new RawFeature(count, geometry, properties, problem, java.util.List.of()));
   }
 

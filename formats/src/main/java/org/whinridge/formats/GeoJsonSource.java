@@ -5,8 +5,10 @@ import java.io.IOException;
 import java.io.InputStream;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
 import org.whinridge.core.place.CoordinateSystem;
 import org.whinridge.formats.crs.CoordinateSystems;
 
@@ -27,13 +29,21 @@ final class GeoJsonSource implements Source {
         said.isEmpty() ? Optional.of(CoordinateSystem.wgs84()) : CoordinateSystems.code(said);
     this.layer =
         new SourceLayer(
-            FileNames.stem(name),
-            system,
-            said.isEmpty() ? "WGS 84, as the format says (RFC 7946)" : said,
-            "UTF-8",
-            -1,
-            false,
-            List.of());
+                FileNames.stem(name),
+                system,
+                said.isEmpty() ? "WGS 84, as the format says (RFC 7946)" : said,
+                "UTF-8",
+                -1,
+                false,
+                List.of())
+            .withAside(aside());
+  }
+
+  /** An id beside the properties, and heights, are offered and not taken by themselves. */
+  private static Set<String> aside() {
+    Set<String> out = new LinkedHashSet<>(ZAndM.COLUMNS);
+    out.add(GeoJsonReader.ID);
+    return out;
   }
 
   private InputStream open() throws IOException {

@@ -72,14 +72,11 @@ record GeoPackagePictures(
         byte[] bytes = r.getBytes(2);
         String type = String.valueOf(r.getString(3));
         if (bytes == null || bytes.length == 0) continue;
-        boolean jpeg = bytes.length > 2 && (bytes[0] & 255) == 0xFF && (bytes[1] & 255) == 0xD8;
-        if (!jpeg) {
-          told = "has a picture of the kind " + Limits.cut(type, 40) + ", which is left out";
-          continue;
-        }
         Path p = folder.resolve(Math.abs(media.hashCode()) + "-" + r.getLong(1) + ".jpg");
         if (!Files.exists(p)) Files.write(p, bytes);
-        out.add(p);
+        Optional<Path> photo = Pictures.photo(p);
+        if (photo.isPresent()) out.add(photo.get());
+        else told = "has a picture of the kind " + Limits.cut(type, 40) + ", which is left out";
       }
     }
     return Optional.ofNullable(told);

@@ -96,9 +96,7 @@ final class GeoPackageSource implements Source {
           "“"
               + table
               + "” is a view: its rows are worked out while they are read, and are not counted before.");
-    if (features && (r.getInt(6) == 1 || r.getInt(7) == 1))
-      notes.add(
-          "It has heights or measures (Z, M): shapes are kept as x and y; the values can be taken as fields.");
+    if (features && (r.getInt(6) == 1 || r.getInt(7) == 1)) notes.add(ZAndM.NOTE);
     Optional<CoordinateSystem> system = Optional.empty();
     String said = "";
     if (features) {

@@ -7,9 +7,11 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import javax.xml.stream.XMLStreamException;
 import javax.xml.stream.XMLStreamReader;
 import org.locationtech.jts.geom.Coordinate;
@@ -27,6 +29,8 @@ final class GpxSource implements Source {
       Map.of("wpt", "waypoints", "rte", "routes", "trk", "tracks");
   private static final List<String> NUMBERS =
       List.of("ele", "magvar", "geoidheight", "sat", "hdop", "vdop", "pdop", "number");
+  private static final String OF_POINTS =
+      "Single points of its lines have values of their own beside place, height and time; a line can't hold them, and they are left out.";
   private final String name;
   private final Path file;
   private final Map<SourceLayer, String> layers = new LinkedHashMap<>();
@@ -35,15 +39,39 @@ final class GpxSource implements Source {
     this.name = name;
     this.file = file;
     Map<String, Integer> counts = new LinkedHashMap<>();
+    Set<String> ofPoints = new LinkedHashSet<>();
     read(
         (x, kind) -> {
           counts.merge(kind, 1, Integer::sum);
-          XmlFiles.skip(x);
+          if (hasMoreOfPoints(x)) ofPoints.add(kind);
         });
     for (String kind : List.of("wpt", "rte", "trk"))
       if (counts.containsKey(kind))
-        layers.put(SourceLayer.wgs84(FileNames.stem(name) + " " + LAYERS.get(kind)), kind);
+        layers.put(
+            SourceLayer.wgs84(FileNames.stem(name) + " " + LAYERS.get(kind))
+                .noted(ofPoints.contains(kind) ? List.of(OF_POINTS) : List.of())
+                .withAside(ZAndM.COLUMNS),
+            kind);
     if (layers.isEmpty()) throw new FileProblem("The GPX holds no waypoints, routes or tracks.");
+  }
+
+  /**
+   * Reads an item to its end: whether single points of it have more than place, height and time.
+   */
+  private static boolean hasMoreOfPoints(XMLStreamReader x) throws XMLStreamException {
+    boolean more = false;
+    boolean point = false;
+    int depth = 1;
+    while (depth > 0) {
+      int e = x.next();
+      if (e == XMLStreamReader.END_ELEMENT) depth--;
+      if (e != XMLStreamReader.START_ELEMENT) continue;
+      depth++;
+      String tag = x.getLocalName();
+      if (tag.equals("trkpt") || tag.equals("rtept")) point = true;
+      else if (point && !List.of("ele", "time", "trkseg", "trkpt").contains(tag)) more = true;
+    }
+    return more;
   }
 
   private interface Item {
@@ -130,6 +158,7 @@ final class GpxSource implements Source {
     if (lines.length == 0)
       return new RawFeature(n, Optional.empty(), values)
           .with((kind.equals("rte") ? "Route " : "Track ") + n + " has fewer than two positions.");
+    for (LineString l : lines) ZAndM.put(l, values);
     Geometry g = lines.length == 1 ? lines[0] : GeometryJson.WGS84.createMultiLineString(lines);
     return new RawFeature(n, Optional.of(g), values);
   }
@@ -155,19 +184,54 @@ final class GpxSource implements Source {
         }
         case "trkpt", "rtept" -> {
           if (segments.isEmpty()) segments.add(new ArrayList<>());
-          position(x).ifPresent(segments.get(segments.size() - 1)::add);
+          Optional<Coordinate> at = position(x);
+          at.ifPresent(segments.get(segments.size() - 1)::add);
           if (++points > Limits.POSITIONS)
             throw new FileProblem("A track has more than 5,000,000 positions.");
           Map<String, Value> own = new LinkedHashMap<>();
           details(x, own, new ArrayList<>(), new ArrayList<>());
           if (own.containsKey("time")) times.add(own.get("time"));
+          if (own.get("ele") instanceof Value.Num z) at.ifPresent(c -> c.setZ(z.value()));
         }
-        case "extensions", "link" -> XmlFiles.skip(x);
+        case "extensions" -> extensions(x, "", values);
+        case "link" -> {
+          String href = x.getAttributeValue(null, "href");
+          XmlFiles.skip(x);
+          if (href != null && !href.isBlank())
+            values.put("link", Value.text(Limits.cut(href, 2000)));
+        }
         default -> {
           String text = XmlFiles.text(x);
           if (!text.isEmpty()) values.put(tag, value(tag, text));
         }
       }
+    }
+  }
+
+  /**
+   * What other programs add: each innermost element is a value under its own name, one that is
+   * there already under the names that lead to it.
+   */
+  private static void extensions(XMLStreamReader x, String path, Map<String, Value> values)
+      throws XMLStreamException, FileProblem {
+    StringBuilder text = new StringBuilder();
+    boolean inner = false;
+    while (true) {
+      int e = x.next();
+      if (e == XMLStreamReader.START_ELEMENT) {
+        inner = true;
+        if (values.size() >= Limits.COLUMNS) XmlFiles.skip(x);
+        else if (path.length() > 400) XmlFiles.skip(x);
+        else
+          extensions(x, path.isEmpty() ? x.getLocalName() : path + "_" + x.getLocalName(), values);
+      } else if (e == XMLStreamReader.END_ELEMENT) {
+        String s = text.toString().strip();
+        if (inner || path.isEmpty() || s.isEmpty()) return;
+        String own = path.substring(path.lastIndexOf('_') + 1);
+        values.put(values.containsKey(own) ? path : own, Value.text(Limits.cut(s, Limits.TEXT)));
+        return;
+      } else if (e == XMLStreamReader.CHARACTERS && text.length() < Limits.TEXT)
+        text.append(x.getText());
     }
   }
 

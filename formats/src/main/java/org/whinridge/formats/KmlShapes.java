@@ -12,7 +12,7 @@ import org.locationtech.jts.geom.LinearRing;
 import org.whinridge.core.place.GeometryJson;
 import org.whinridge.core.value.Numbers;
 
-/** Geometries of KML; heights are left out. */
+/** Geometries of KML, with the heights of their positions. */
 final class KmlShapes {
   private KmlShapes() {}
 
@@ -87,7 +87,11 @@ final class KmlShapes {
       var lat = p.length < 2 ? java.util.OptionalDouble.empty() : Numbers.read(p[1]);
       if (lon.isEmpty() || lat.isEmpty())
         throw new IllegalArgumentException("“" + Limits.cut(tuple, 40) + "” is no position");
-      out.add(new Coordinate(lon.getAsDouble(), lat.getAsDouble()));
+      var z = p.length < 3 ? java.util.OptionalDouble.empty() : Numbers.read(p[2]);
+      out.add(
+          z.isEmpty()
+              ? new Coordinate(lon.getAsDouble(), lat.getAsDouble())
+              : new Coordinate(lon.getAsDouble(), lat.getAsDouble(), z.getAsDouble()));
       if (out.size() > Limits.POSITIONS)
         throw new FileProblem("A geometry has more than 5,000,000 positions.");
     }

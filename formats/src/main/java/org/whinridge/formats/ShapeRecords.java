@@ -5,6 +5,7 @@ import java.nio.ByteOrder;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import org.locationtech.jts.algorithm.Area;
 import org.locationtech.jts.algorithm.Orientation;
@@ -18,6 +19,7 @@ import org.locationtech.jts.geom.LineString;
 import org.locationtech.jts.geom.LinearRing;
 import org.locationtech.jts.geom.Polygon;
 import org.whinridge.core.place.GeometryJson;
+import org.whinridge.core.value.Value;
 
 /**
  * The contents of the records of a .shp file. Source: the published Shapefile Technical Description
@@ -34,8 +36,8 @@ final class ShapeRecords {
   private ShapeRecords() {}
 
   /**
-   * Reads a record; empty for a null shape and for one without positions. Heights and measures are
-   * left out.
+   * Reads a record; empty for a null shape and for one without positions. For heights and measures
+   * see {@link #zAndM}.
    *
    * @throws IllegalArgumentException with a sentence part for people
    */
@@ -59,6 +61,42 @@ final class ShapeRecords {
     } catch (java.nio.BufferUnderflowException e) {
       throw new IllegalArgumentException("its shape is shorter than it says", e);
     }
+  }
+
+  /**
+   * Adds the heights and measures of a record to the values of its feature. What is damaged is left
+   * out here; the reading of the shape tells it.
+   */
+  static void zAndM(byte[] content, Map<String, Value> values) {
+    ByteBuffer b = ByteBuffer.wrap(content).order(ByteOrder.LITTLE_ENDIAN);
+    if (content.length < 4) return;
+    int type = b.getInt(0);
+    boolean z = type > 10 && type < 20;
+    if (!z && type < 21) return;
+    int kind = type % 10;
+    try {
+      if (kind == POINT) {
+        double[] first = {b.getDouble(20)};
+        double[] second = content.length >= 36 ? new double[] {b.getDouble(28)} : new double[0];
+        ZAndM.put(z ? first : new double[0], z ? second : first, values);
+        return;
+      }
+      int parts = kind == MULTIPOINT ? 0 : b.getInt(36);
+      int n = b.getInt(kind == MULTIPOINT ? 36 : 40);
+      long at = (kind == MULTIPOINT ? 40 : 44) + 4L * parts + 16L * n;
+      double[] heights = z ? column(b, at, n) : new double[0];
+      ZAndM.put(heights, column(b, z ? at + 16 + 8L * n : at, n), values);
+    } catch (IndexOutOfBoundsException e) {
+      // shorter than it says: told with its shape
+    }
+  }
+
+  /** The numbers after their least and greatest; none when the record ends before them. */
+  private static double[] column(ByteBuffer b, long at, int n) {
+    if (n < 0 || at < 0 || at + 16 + 8L * n > b.limit()) return new double[0];
+    double[] out = new double[n];
+    for (int i = 0; i < n; i++) out[i] = b.getDouble((int) at + 16 + 8 * i);
+    return out;
   }
 
   private static Optional<Geometry> several(ByteBuffer b, int kind, int length) {

@@ -11,6 +11,7 @@ import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -28,44 +29,64 @@ final class ShapefileSource implements Source {
   private final Path dbf;
   private final Optional<Charset> named;
   private final SourceLayer layer;
+  private final Optional<ShapefileCompanions> companions;
 
-  /** The parts by their ending: "shp", "dbf", "prj", "cpg". */
-  ShapefileSource(String name, Map<String, Path> parts) throws FileProblem, IOException {
+  /**
+   * The parts by their ending: "shp", "dbf", "prj", "cpg". Without a .dbf there are no attributes,
+   * without a .shp it is a table.
+   */
+  ShapefileSource(String name, Map<String, Path> parts, Optional<ShapefileCompanions> companions)
+      throws FileProblem, IOException {
     this.name = name;
     this.shp = parts.get("shp");
     this.dbf = parts.get("dbf");
-    if (dbf == null)
-      throw new FileProblem(
-          "The .dbf that belongs to it is missing: without it there are no attributes. Bring in all parts of the Shapefile together.");
-    this.named = parts.containsKey("cpg") ? Encodings.named(text(parts.get("cpg"))) : sniffed();
+    this.companions = companions;
+    this.named =
+        parts.containsKey("cpg")
+            ? Encodings.named(text(parts.get("cpg")))
+            : dbf == null ? Optional.empty() : sniffed();
     Optional<CoordinateSystem> system = Optional.empty();
-    String said = "no .prj";
+    String said = shp == null ? "" : "no .prj";
     if (parts.containsKey("prj")) {
       String wkt = text(parts.get("prj"));
       system = CoordinateSystems.wkt(wkt);
       said = system.map(CoordinateSystem::name).orElse(Limits.cut(wkt.strip(), 100));
     }
     List<String> notes = new ArrayList<>();
-    int type = type();
-    if (type > 10)
-      notes.add("Heights or measures (Z, M) are left out; positions are read as x and y.");
+    if (shp != null && type() > 10) notes.add(ZAndM.NOTE);
+    if (dbf == null)
+      notes.add(
+          "The .dbf that belongs to it is missing, so that it has no attributes; bring in all parts of the Shapefile together to have them.");
+    if (shp == null)
+      notes.add("There is no .shp with it: it is read as a table, whose rows have no shapes.");
+    SourceLayer plain =
+        new SourceLayer(
+            FileNames.stem(name), system, said, encoding(parts), rows(), shp == null, notes);
+    layer =
+        plain
+            .withAside(ZAndM.COLUMNS)
+            .as(companions.map(ShapefileCompanions::described))
+            .noted(companions.map(ShapefileCompanions::notes).orElse(List.of()));
+  }
+
+  private long rows() throws FileProblem, IOException {
+    if (dbf == null) return -1;
     try (Dbf d = new Dbf(dbf, named)) {
       Limits.columns(d.columns().size(), "The .dbf");
+      return d.rows();
+    }
+  }
+
+  private String encoding(Map<String, Path> parts) throws FileProblem, IOException {
+    if (dbf == null) return "";
+    try (Dbf d = new Dbf(dbf, named)) {
       String how =
           parts.containsKey("cpg") && named.isPresent()
               ? "by the .cpg"
               : named.isPresent()
                   ? "since all of it reads so"
                   : d.driverSays() ? "by the .dbf" : "since nothing says otherwise";
-      layer =
-          new SourceLayer(
-              FileNames.stem(name),
-              system,
-              said,
-              d.charset().name() + ", " + how,
-              d.rows(),
-              false,
-              notes);
+      return d.charset().name() + ", " + how;
     }
   }
 
@@ -114,22 +135,18 @@ final class ShapefileSource implements Source {
 
   @Override
   public int each(SourceLayer l, Sink sink) throws FileProblem, IOException {
+    if (dbf == null) return shapesAlone(sink);
+    if (shp == null) return rowsAlone(sink);
     int n = 0;
-    try (DataInputStream in =
-            new DataInputStream(new BufferedInputStream(Files.newInputStream(shp), 1 << 16));
-        Dbf d = new Dbf(dbf, named)) {
-      in.skipNBytes(100);
+    try (DataInputStream in = shapes();
+        Dbf d = new Dbf(dbf, named);
+        WholeTexts whole = WholeTexts.of(companions)) {
       for (Optional<Map<String, Value>> row = d.next(); row.isPresent(); row = d.next()) {
-        byte[] content = record(in, ++n, d.rows());
-        if (row.get().isEmpty()) continue;
-        Optional<Geometry> g = Optional.empty();
-        String problem = "";
-        try {
-          g = ShapeRecords.read(content);
-        } catch (IllegalArgumentException e) {
-          problem = "Row " + n + ": " + e.getMessage() + ".";
-        }
-        sink.take(new RawFeature(n, g, row.get(), problem, List.of()));
+        Optional<byte[]> content = record(in, ++n, d.rows() + " rows in the .dbf");
+        if (content.isEmpty())
+          throw new FileProblem(
+              "The .shp is cut off at shape " + n + "; the .dbf has " + d.rows() + " rows.");
+        if (!row.get().isEmpty()) sink.take(feature(n, content.get(), whole.in(n, row.get())));
       }
       if (in.read() >= 0)
         throw new FileProblem(
@@ -140,10 +157,61 @@ final class ShapefileSource implements Source {
     }
   }
 
-  private static byte[] record(DataInputStream in, int number, int rows)
-      throws IOException, FileProblem {
+  private DataInputStream shapes() throws IOException {
+    DataInputStream in =
+        new DataInputStream(new BufferedInputStream(Files.newInputStream(shp), 1 << 16));
+    in.skipNBytes(100);
+    return in;
+  }
+
+  private RawFeature feature(int n, byte[] content, Map<String, Value> values) {
+    Map<String, Value> all =
+        new LinkedHashMap<>(companions.map(c -> c.renamed(values)).orElse(values));
+    Optional<Geometry> g = Optional.empty();
+    String problem = "";
     try {
-      in.readInt();
+      g = ShapeRecords.read(content);
+      ShapeRecords.zAndM(content, all);
+    } catch (IllegalArgumentException e) {
+      problem = "Row " + n + ": " + e.getMessage() + ".";
+    }
+    return new RawFeature(n, g, all, problem, List.of());
+  }
+
+  private int shapesAlone(Sink sink) throws FileProblem, IOException {
+    int n = 0;
+    try (DataInputStream in = shapes()) {
+      for (Optional<byte[]> c = record(in, 1, ""); c.isPresent(); c = record(in, n + 1, "")) {
+        Limits.features(++n);
+        sink.take(feature(n, c.get(), Map.of()));
+      }
+    }
+    return n;
+  }
+
+  private int rowsAlone(Sink sink) throws FileProblem, IOException {
+    int n = 0;
+    try (Dbf d = new Dbf(dbf, named);
+        WholeTexts whole = WholeTexts.of(companions)) {
+      for (Optional<Map<String, Value>> row = d.next(); row.isPresent(); row = d.next()) {
+        n++;
+        if (row.get().isEmpty()) continue;
+        Map<String, Value> values = whole.in(n, row.get());
+        sink.take(
+            new RawFeature(
+                n, Optional.empty(), companions.map(c -> c.renamed(values)).orElse(values)));
+      }
+    }
+    return n;
+  }
+
+  /** The next record; empty at the end of the file. */
+  private static Optional<byte[]> record(DataInputStream in, int number, String rows)
+      throws IOException, FileProblem {
+    int first = in.read();
+    if (first < 0) return Optional.empty();
+    try {
+      in.skipNBytes(3);
       long length = 2L * in.readInt();
       if (length < 4 || length > LONGEST_RECORD)
         throw new FileProblem(
@@ -154,10 +222,10 @@ final class ShapefileSource implements Source {
                 + " bytes.");
       byte[] content = in.readNBytes((int) length);
       if (content.length < length) throw new EOFException();
-      return content;
+      return Optional.of(content);
     } catch (EOFException e) {
       throw new FileProblem(
-          "The .shp is cut off at shape " + number + "; the .dbf has " + rows + " rows.", e);
+          "The .shp is cut off at shape " + number + (rows.isEmpty() ? "." : "; " + rows + "."), e);
     }
   }
 }

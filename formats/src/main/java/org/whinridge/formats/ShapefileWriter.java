@@ -87,7 +87,8 @@ public final class ShapefileWriter implements LayerWriter {
     Files.writeString(part(".cpg"), "UTF-8");
     Optional<String> prj = CoordinateSystems.text(layer.system());
     if (prj.isPresent()) Files.writeString(part(".prj"), prj.get());
-    StringBuilder table = new StringBuilder("column,field,label\r\n");
+    StringBuilder table =
+        new StringBuilder(String.join(",", ShapefileCompanions.NAMES_HEAD) + "\r\n");
     for (OutColumns.Column c : layer.columns())
       table
           .append(names.get(c.name()))
@@ -96,7 +97,7 @@ public final class ShapefileWriter implements LayerWriter {
           .append(",\"")
           .append(c.field().label().replace("\"", "\"\""))
           .append("\"\r\n");
-    Files.writeString(part("_names.csv"), table);
+    Files.writeString(part(ShapefileCompanions.NAMES), table);
   }
 
   private Path part(String ending) {
@@ -225,8 +226,10 @@ public final class ShapefileWriter implements LayerWriter {
   /** A .dbf column ends at 254 bytes; the whole text goes to a table beside it, so none is lost. */
   private void keepWhole(Out c, String s, Feature f) throws IOException {
     if (whole == null) {
-      whole = new CSVPrinter(Files.newBufferedWriter(part("_whole_texts.csv")), CSVFormat.RFC4180);
-      whole.printRecord("row", "feature_id", "column", "text");
+      whole =
+          new CSVPrinter(
+              Files.newBufferedWriter(part(ShapefileCompanions.WHOLE)), CSVFormat.RFC4180);
+      whole.printRecord(ShapefileCompanions.WHOLE_HEAD);
     }
     whole.printRecord(rows, f.id(), c.name, CsvWriter.harmless(s));
   }

@@ -110,6 +110,23 @@ public interface Source {
           described);
     }
 
+    /** The layer with more to tell. */
+    public SourceLayer noted(List<String> more) {
+      List<String> all = new java.util.ArrayList<>(notes);
+      all.addAll(more);
+      return new SourceLayer(
+          name,
+          system,
+          systemSaid,
+          encoding,
+          expected,
+          table,
+          List.copyOf(all),
+          aside,
+          hidden,
+          described);
+    }
+
     /** The layer with what the file says of its fields. */
     public SourceLayer as(Optional<Described> what) {
       return new SourceLayer(

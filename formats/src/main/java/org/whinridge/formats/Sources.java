@@ -10,6 +10,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Optional;
 
 /**
  * Opens what was brought: any number of files, archives unpacked, parts of Shapefiles put together.
@@ -25,6 +26,12 @@ public final class Sources {
   /** What can be read, and what not. */
   public record Opened(List<Source> sources, List<NotUnderstood> notUnderstood) {}
 
+  /** So many files with the same problem are told one by one. */
+  private static final int TOLD_EACH = 10;
+
+  /** Of more, so many are told by name. */
+  private static final int TOLD_OF_MANY = 3;
+
   private final Path scratch;
   private final Map<String, TableReading> tables;
   private final List<Source> sources = new ArrayList<>();
@@ -32,6 +39,7 @@ public final class Sources {
   private final Map<String, Map<String, Path>> shapefiles = new LinkedHashMap<>();
   private final Map<String, String> stems = new LinkedHashMap<>();
   private final Map<String, Path> photos = new LinkedHashMap<>();
+  private final Map<String, Brought> besides = new LinkedHashMap<>();
   private final List<Brought> kmls = new ArrayList<>();
   private int archives;
 
@@ -59,7 +67,24 @@ public final class Sources {
     Sources s = new Sources(scratch, tables);
     for (Brought b : files) s.file(b, 0);
     s.together();
-    return new Opened(List.copyOf(s.sources), List.copyOf(s.notUnderstood));
+    return new Opened(List.copyOf(s.sources), summed(s.notUnderstood));
+  }
+
+  /**
+   * Many files with one and the same problem are told as one: the first by name, the others
+   * counted.
+   */
+  private static List<NotUnderstood> summed(List<NotUnderstood> all) {
+    Map<String, List<NotUnderstood>> byWhy = new LinkedHashMap<>();
+    for (NotUnderstood n : all) byWhy.computeIfAbsent(n.why, k -> new ArrayList<>()).add(n);
+    List<NotUnderstood> out = new ArrayList<>();
+    byWhy.forEach(
+        (why, of) -> {
+          int told = of.size() > TOLD_EACH ? TOLD_OF_MANY : of.size();
+          out.addAll(of.subList(0, told));
+          if (told < of.size()) out.add(new NotUnderstood(of.size() - told + " more files", why));
+        });
+    return List.copyOf(out);
   }
 
   private void file(Brought b, int depth) throws IOException {
@@ -83,20 +108,52 @@ public final class Sources {
     else if (begins(head, "SQLite format 3\0"))
       sources.add(new GeoPackageSource(b.name, b.file, pictures()));
     else if (isPart(ending)) part(b, ending);
-    else if ((head[0] & 255) == 0xFF && head.length > 2 && (head[1] & 255) == 0xD8)
-      photos.put(b.name, b.file);
+    else if (Pictures.isJpeg(head) || Pictures.isPng(head)) photo(b);
     else {
       String text = text(head);
       if (text.startsWith("<")) xml(b, text);
       else if (text.startsWith("{") || text.startsWith("["))
         sources.add(new GeoJsonSource(b.name, b.file));
+      else if (isBeside(b)) besides.put(b.name.replace('\\', '/').toLowerCase(Locale.ROOT), b);
       else if (List.of("csv", "tsv", "txt", "tab").contains(ending))
         sources.add(new CsvSource(b.name, b.file, reading(b)));
       else if (List.of("geojson", "json", "geojsonl", "ndjson").contains(ending))
         throw new FileProblem(
             "This is not sound JSON: it begins with “" + Limits.cut(text, 20) + "”.");
+      else if (List.of("jpg", "jpeg", "png").contains(ending))
+        throw new FileProblem("This is no picture, though its name ends in ." + ending + ".");
       else throw new FileProblem(unknown(ending, head));
     }
+  }
+
+  /** A picture is offered when it can be read; one whose end is missing is, and told. */
+  private void photo(Brought b) throws FileProblem, IOException {
+    Path photo =
+        Pictures.photo(b.file).orElseThrow(() -> new FileProblem("The picture can't be read."));
+    if (Pictures.fault(photo) == Pictures.Fault.UNREADABLE)
+      throw new FileProblem("The picture can't be read: it begins as a JPEG and is none.");
+    photos.put(b.name, b.file);
+  }
+
+  /** Whether a table is one that the application itself puts beside a Shapefile. */
+  private static boolean isBeside(Brought b) throws IOException {
+    String name = b.name.toLowerCase(Locale.ROOT);
+    return name.endsWith(ShapefileCompanions.NAMES)
+            && ShapefileCompanions.begins(b.file, ShapefileCompanions.NAMES_HEAD)
+        || name.endsWith(ShapefileCompanions.WHOLE)
+            && ShapefileCompanions.begins(b.file, ShapefileCompanions.WHOLE_HEAD);
+  }
+
+  private Optional<ShapefileCompanions> companions(String stem) throws FileProblem, IOException {
+    Brought names = besides.remove(stem + ShapefileCompanions.NAMES);
+    Brought whole = besides.remove(stem + ShapefileCompanions.WHOLE);
+    if (names == null) {
+      // without the names nobody knows whose texts these are
+      if (whole != null) sources.add(new CsvSource(whole.name, whole.file, reading(whole)));
+      return Optional.empty();
+    }
+    return Optional.of(
+        ShapefileCompanions.read(names.file, Optional.ofNullable(whole).map(Brought::file)));
   }
 
   /** A folder for pictures that come out of files. */
@@ -171,14 +228,21 @@ public final class Sources {
     Map<String, Path> pictures = new LinkedHashMap<>();
     for (Archive.Entry e : entries) {
       String ending = FileNames.ending(e.name());
-      if (List.of("jpg", "jpeg").contains(ending)) pictures.put(e.name(), e.file());
+      if (List.of("jpg", "jpeg", "png").contains(ending)) pictures.put(e.name(), e.file());
     }
     for (Archive.Entry e : entries)
-      if (FileNames.ending(e.name()).equals("kml"))
-        sources.add(new KmlSource(b.name, e.file(), pictures));
+      if (FileNames.ending(e.name()).equals("kml")) kml(b.name, e.file(), pictures);
       else if (!pictures.containsKey(e.name())
-          && !List.of("png", "gif", "svg").contains(FileNames.ending(e.name())))
+          && !List.of("gif", "svg").contains(FileNames.ending(e.name())))
         file(new Brought(e.name(), e.file()), 1);
+  }
+
+  private void kml(String name, Path file, Map<String, Path> pictures) throws IOException {
+    try {
+      sources.add(new KmlSource(name, file, pictures));
+    } catch (FileProblem e) {
+      notUnderstood.add(new NotUnderstood(name, e.getMessage()));
+    }
   }
 
   /** Parts that lie in several files: Shapefiles, photos, a KML with the pictures beside it. */
@@ -186,22 +250,19 @@ public final class Sources {
     for (Map.Entry<String, Map<String, Path>> s : shapefiles.entrySet()) {
       String stem = stems.get(s.getKey());
       String name = stem + ".shp";
-      if (!s.getValue().containsKey("shp")) {
-        if (s.getValue().containsKey("dbf"))
-          notUnderstood.add(
-              new NotUnderstood(stem + ".dbf", "The .shp that belongs to it is missing."));
-        else
-          s.getValue()
-              .keySet()
-              .forEach(
-                  p ->
-                      notUnderstood.add(
-                          new NotUnderstood(
-                              stem + "." + p, "The .shp that belongs to it is missing.")));
+      if (!s.getValue().containsKey("shp") && !s.getValue().containsKey("dbf")) {
+        s.getValue()
+            .keySet()
+            .forEach(
+                p ->
+                    notUnderstood.add(
+                        new NotUnderstood(
+                            stem + "." + p, "The .shp that belongs to it is missing.")));
         continue;
       }
+      if (!s.getValue().containsKey("shp")) name = stem + ".dbf";
       try {
-        sources.add(new ShapefileSource(name, s.getValue()));
+        sources.add(new ShapefileSource(name, s.getValue(), companions(s.getKey())));
       } catch (FileProblem e) {
         notUnderstood.add(new NotUnderstood(name, e.getMessage()));
       } catch (java.io.EOFException e) {
@@ -215,8 +276,14 @@ public final class Sources {
           (n, p) ->
               beside.put(
                   n.replace('\\', '/').startsWith(home) ? n.substring(home.length()) : n, p));
-      sources.add(new KmlSource(k.name, k.file, beside));
+      kml(k.name, k.file, beside);
     }
+    for (Brought b : besides.values())
+      try {
+        sources.add(new CsvSource(b.name, b.file, reading(b)));
+      } catch (FileProblem e) {
+        notUnderstood.add(new NotUnderstood(b.name, e.getMessage()));
+      }
     if (!photos.isEmpty() && kmls.isEmpty()) sources.add(new PhotosSource(photos));
   }
 }

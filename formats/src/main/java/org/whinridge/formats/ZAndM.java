@@ -1,5 +1,7 @@
 package org.whinridge.formats;
 
+import com.eclipsesource.json.JsonArray;
+import com.eclipsesource.json.JsonValue;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
@@ -14,9 +16,18 @@ import org.whinridge.core.value.Value;
  * has one of each; of lines and polygons the least and the greatest.
  */
 final class ZAndM {
-  /** The columns in which they are offered. */
+  private static final String Z = "geometry z";
+  private static final String M = "geometry m";
+  private static final String LEAST = " least";
+  private static final String GREATEST = " greatest";
+
+  /** The columns in which they are offered; no file calls its own so. */
   static final Set<String> COLUMNS =
-      new LinkedHashSet<>(List.of("z", "z_least", "z_greatest", "m", "m_least", "m_greatest"));
+      new LinkedHashSet<>(List.of(Z, Z + LEAST, Z + GREATEST, M, M + LEAST, M + GREATEST));
+
+  /** What is told of a layer that has them. */
+  static final String NOTE =
+      "It has heights or measures (Z, M): shapes are kept as x and y; the values can be taken as fields.";
 
   private ZAndM() {}
 
@@ -43,8 +54,40 @@ final class ZAndM {
             return false;
           }
         });
-    z.put("z", values);
-    m.put("m", values);
+    z.put(Z, values);
+    m.put(M, values);
+  }
+
+  /** Adds the columns of heights and measures that are given one by one. */
+  static void put(double[] heights, double[] measures, Map<String, Value> values) {
+    Range z = new Range();
+    for (double d : heights) z.see(d);
+    Range m = new Range();
+    for (double d : measures) m.see(d);
+    z.put(Z, values);
+    m.put(M, values);
+  }
+
+  /**
+   * Adds the columns of GeoJSON coordinates, whose third number is the height (RFC 7946, 3.1.1).
+   */
+  static void put(JsonValue geometry, Map<String, Value> values) {
+    Range z = new Range();
+    third(geometry, z);
+    z.put(Z, values);
+  }
+
+  private static void third(JsonValue v, Range z) {
+    if (v.isObject()) {
+      JsonValue c = v.asObject().get("coordinates");
+      if (c != null) third(c, z);
+      JsonValue parts = v.asObject().get("geometries");
+      if (parts != null) third(parts, z);
+    } else if (v.isArray()) {
+      JsonArray a = v.asArray();
+      if (a.size() > 2 && a.get(0).isNumber() && a.get(2).isNumber()) z.see(a.get(2).asDouble());
+      else if (!a.isEmpty() && !a.get(0).isNumber()) for (JsonValue x : a) third(x, z);
+    }
   }
 
   private static final class Range {
@@ -63,8 +106,8 @@ final class ZAndM {
       if (n == 0) return;
       if (n == 1) values.putIfAbsent(name, Value.of(least));
       else {
-        values.putIfAbsent(name + "_least", Value.of(least));
-        values.putIfAbsent(name + "_greatest", Value.of(greatest));
+        values.putIfAbsent(name + LEAST, Value.of(least));
+        values.putIfAbsent(name + GREATEST, Value.of(greatest));
       }
     }
   }

@@ -115,7 +115,7 @@ class GdalFilesTest {
             tmp.resolve("z.cpg"));
     RawFeature f = Gdal.features(o).get(0);
     Source.SourceLayer l = o.sources().get(0).layers().get(0);
-    assertThat(l.notes()).singleElement().asString().contains("Heights");
+    assertThat(l.notes()).singleElement().asString().contains("heights or measures");
     assertThat(l.encoding()).contains("by the .cpg");
     assertThat(f.properties().get("name")).isEqualTo(Value.text("Größe"));
     Coordinate c = l.system().orElseThrow().toWgs84(f.geometry().orElseThrow()).getCoordinate();

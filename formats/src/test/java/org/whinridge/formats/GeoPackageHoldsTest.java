@@ -68,9 +68,9 @@ class GeoPackageHoldsTest {
     RawFeature f = rows(s, l).get(0);
     assertThat(f.properties())
         .containsEntry("fid", Value.of(1))
-        .containsEntry("z", Value.of(12.5))
+        .containsEntry("geometry z", Value.of(12.5))
         .containsEntry("name", Value.text("a"));
-    assertThat(l.aside()).contains("fid", "z");
+    assertThat(l.aside()).contains("fid", "geometry z");
     assertThat(l.notes()).anyMatch(n -> n.contains("can be taken as fields"));
   }
 

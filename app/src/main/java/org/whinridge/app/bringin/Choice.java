@@ -12,10 +12,15 @@ import org.whinridge.app.shell.Refusal;
 import org.whinridge.core.layer.Code;
 import org.whinridge.core.layer.Field;
 import org.whinridge.core.layer.FieldType;
+import org.whinridge.core.layer.Reading;
 import org.whinridge.core.place.CoordinateSystem;
 import org.whinridge.core.place.Repair;
+import org.whinridge.core.profile.DayOrder;
+import org.whinridge.core.profile.NearDuplicates;
 import org.whinridge.core.profile.PlaceColumns;
 import org.whinridge.core.profile.Survey;
+import org.whinridge.core.value.Blanks;
+import org.whinridge.core.value.Value;
 import org.whinridge.formats.RawFeature;
 import org.whinridge.formats.crs.CoordinateSystems;
 
@@ -24,10 +29,14 @@ import org.whinridge.formats.crs.CoordinateSystems;
  *
  * @param target new, update or visits
  * @param into the layer to update, or whose features were visited
+ * @param tag the column that names a feature of a new layer; "" for none
  * @param repair how polygons that cross themselves are made sound; empty to leave them
  * @param repairAll whether those are repaired too whose area changes by more than a little
  * @param unsure whether positions are taken though nobody knows how far they are off
  * @param key the column that tells which feature a row is
+ * @param visitor the column with who made a visit; "" for whoever brings it in
+ * @param order which number of a date comes first, where both could be and somebody said
+ * @param orderAsked whether the page asked for it
  * @param date the column with the day of a visit
  * @param place whether geometry is taken too when a layer is updated
  * @param removeMissing whether features that the file does not have are removed
@@ -40,17 +49,36 @@ record Choice(
     String name,
     Optional<CoordinateSystem> system,
     Optional<PlaceColumns> places,
+    String tag,
     Optional<Repair> repair,
     boolean repairAll,
     boolean unsure,
     String key,
     String date,
+    String visitor,
+    Optional<Reading> order,
+    boolean orderAsked,
     boolean place,
     boolean removeMissing,
     boolean emptyEmpties,
     List<Choice.ColumnChoice> columns) {
-  /** What was decided about one column: the field it becomes, or the field it goes into. */
-  record ColumnChoice(Survey.Column column, Field field) {}
+  /**
+   * What was decided about one column: the field it becomes, or the field it goes into.
+   *
+   * @param merged the good spelling for each that comes in as another one
+   */
+  record ColumnChoice(Survey.Column column, Field field, Map<String, String> merged) {
+    ColumnChoice(Survey.Column column, Field field) {
+      this(column, field, Map.of());
+    }
+
+    /** A value of the file in the spelling that was chosen for it. */
+    Value spelt(Value v) {
+      if (merged.isEmpty() || !(v instanceof Value.Text t)) return v;
+      String good = merged.get(Blanks.strip(t.value()));
+      return good == null ? v : Value.text(good);
+    }
+  }
 
   /** Reads the decisions about all parts that are to be taken out of the page's form. */
   static List<Choice> read(Found found, MultiValueMap<String, String> form) {
@@ -69,6 +97,7 @@ record Choice(
               f.text("name"),
               system(p, f.has("system") ? f.text("system") : p.systemCode(), places(f)),
               places(f),
+              f.has("tag") ? f.text("tag") : p.tag(),
               f.text("repair").isEmpty()
                   ? Optional.empty()
                   : Optional.of(Repair.of(f.text("repair"))),
@@ -76,6 +105,9 @@ record Choice(
               f.has("unsure"),
               f.text("key"),
               f.text("date"),
+              f.text("visitor"),
+              Optional.of(Reading.of(f.text("order"))).filter(r -> r != Reading.PLAIN),
+              f.has("order"),
               f.has("place"),
               f.has("remove"),
               f.has("empties"),
@@ -86,10 +118,35 @@ record Choice(
     return out;
   }
 
+  /** How the texts of a column are read, by what somebody said of the order of its dates. */
+  Reading reading(Survey.Column c) {
+    Reading guessed = c.guess().reading();
+    boolean ordered = guessed == Reading.DAY_FIRST || guessed == Reading.MONTH_FIRST;
+    return ordered && c.guess().dayOrder() == DayOrder.UNSURE ? order.orElse(guessed) : guessed;
+  }
+
+  /** Whether somebody must say which number of a date comes first. */
+  boolean mustSayOrder() {
+    boolean visits = target.equals("visits");
+    return (visits || orderAsked)
+        && columns.stream()
+            .filter(k -> !visits || k.column().source().equals(date))
+            .filter(
+                k ->
+                    visits
+                        || k.field().type() == FieldType.DATE
+                        || k.field().type() == FieldType.DATE_TIME)
+            .anyMatch(k -> k.column().guess().dayOrder() == DayOrder.UNSURE);
+  }
+
   private record Form(int index, MultiValueMap<String, String> all) {
     String text(String name) {
       String v = all.getFirst(name + "_" + index);
       return v == null ? "" : v.strip();
+    }
+
+    List<String> texts(String name) {
+      return all.getOrDefault(name + "_" + index, List.of());
     }
 
     boolean has(String name) {
@@ -169,8 +226,9 @@ record Choice(
       String label = f.text("c" + at + "_label");
       FieldType type = FieldType.of(f.text("c" + at + "_type")).orElse(c.field().type());
       String goes = f.text("c" + at + "_into");
+      Map<String, String> merged = merged(c, f.texts("c" + at + "_merge"));
       if (!goes.isEmpty()) {
-        out.add(new ColumnChoice(c, Field.of(goes, goes, type)));
+        out.add(new ColumnChoice(c, Field.of(goes, goes, type), merged));
         continue;
       }
       String named = label.isEmpty() ? c.field().label() : label;
@@ -178,10 +236,26 @@ record Choice(
           type == c.field().type()
               ? c.field().labelled(named)
               : Field.of(c.field().name(), named, type);
+      boolean number = type == FieldType.WHOLE || type == FieldType.DECIMAL;
+      if (f.has("c" + at + "_unit")) field = field.in(number ? f.text("c" + at + "_unit") : "");
       boolean list = f.has("c" + at + "_codes");
-      if (list || type == FieldType.CODE && type == c.field().type()) field = field.with(codes(c));
-      out.add(new ColumnChoice(c, field));
+      if (list || type == FieldType.CODE && type == c.field().type())
+        field =
+            field
+                .with(codes(c).stream().filter(x -> !merged.containsKey(x.code())).toList())
+                .codesFound(c.field().codes().isEmpty() || c.field().codesFound());
+      out.add(new ColumnChoice(c, field, merged));
     }
+    return out;
+  }
+
+  /** The spellings of the groups that were ticked, each with the good one. */
+  private static Map<String, String> merged(Survey.Column c, List<String> ticked) {
+    Map<String, String> out = new LinkedHashMap<>();
+    if (ticked.isEmpty()) return out;
+    for (NearDuplicates.Group g : c.spellings())
+      if (ticked.contains(g.good()))
+        g.values().stream().skip(1).forEach(v -> out.put(v.value(), g.good()));
     return out;
   }
 

@@ -4,8 +4,11 @@ import java.util.List;
 import java.util.Optional;
 import org.whinridge.core.layer.GeometryKind;
 import org.whinridge.core.place.Repair;
+import org.whinridge.core.profile.ColumnMatch;
+import org.whinridge.core.profile.DayOrder;
 import org.whinridge.core.profile.PlaceColumns;
 import org.whinridge.core.profile.Survey;
+import org.whinridge.formats.Described;
 import org.whinridge.formats.RawFeature;
 import org.whinridge.formats.Source;
 import org.whinridge.formats.Sources;
@@ -37,6 +40,44 @@ record Found(List<Found.Part> parts, List<Sources.NotUnderstood> notUnderstood) 
     /** Columns that can tell features apart, the likeliest first. */
     public List<Survey.Column> keys() {
       return columns.stream().filter(Survey.Column::mayBeKey).toList();
+    }
+
+    /** The column that is proposed to name a feature; "" for none. */
+    public String tag() {
+      List<Survey.Column> taken =
+          columns.stream().filter(c -> !layer.aside().contains(c.source())).toList();
+      String name =
+          layer
+              .described()
+              .map(Described::tagField)
+              .filter(t -> taken.stream().anyMatch(c -> c.field().name().equals(t)))
+              .orElseGet(
+                  () ->
+                      ColumnMatch.tag(
+                          taken.stream().map(Survey.Column::field).toList(),
+                          taken.stream()
+                              .filter(c -> c.isTagLike(survey.count()))
+                              .map(Survey.Column::field)
+                              .toList()));
+      return taken.stream()
+          .filter(c -> c.field().name().equals(name))
+          .map(Survey.Column::source)
+          .findFirst()
+          .orElse("");
+    }
+
+    /** Whether somebody must say which number of its dates is the day. */
+    public boolean isOrderUnsure() {
+      return columns.stream().anyMatch(c -> c.guess().dayOrder() == DayOrder.UNSURE);
+    }
+
+    /** A value of a column whose dates could be read in two ways. */
+    public String unsureDate() {
+      return columns.stream()
+          .filter(c -> c.guess().dayOrder() == DayOrder.UNSURE && !c.samples().isEmpty())
+          .map(c -> c.samples().get(0))
+          .findFirst()
+          .orElse("");
     }
 
     /** Of a layer with several kinds of geometry. */

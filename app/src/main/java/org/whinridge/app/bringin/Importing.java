@@ -1,6 +1,7 @@
 package org.whinridge.app.bringin;
 
-import java.time.Instant;
+import java.io.IOException;
+import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -13,6 +14,7 @@ import org.whinridge.app.layer.LayerChanges;
 import org.whinridge.app.layer.LayerMaking;
 import org.whinridge.app.layer.Layers;
 import org.whinridge.app.layer.Looks;
+import org.whinridge.app.photo.Photos;
 import org.whinridge.app.shell.Ids;
 import org.whinridge.app.shell.Jobs;
 import org.whinridge.app.shell.Refusal;
@@ -22,7 +24,6 @@ import org.whinridge.core.layer.GeometryKind;
 import org.whinridge.core.layer.Schema;
 import org.whinridge.core.look.Look;
 import org.whinridge.core.profile.ColumnMatch;
-import org.whinridge.core.value.Value;
 import org.whinridge.formats.Described;
 
 /** Imports what was decided as new layers, and checks decisions of all kinds. */
@@ -31,16 +32,15 @@ class Importing {
   private final Layers layers;
   private final LayerMaking making;
   private final LayerChanges changes;
-  private final PastVisits visits;
+  private final Photos photos;
   private final Looks looks;
 
-  Importing(
-      Layers layers, LayerMaking making, LayerChanges changes, PastVisits visits, Looks looks) {
+  Importing(Layers layers, LayerMaking making, LayerChanges changes, Photos photos, Looks looks) {
     this.looks = looks;
     this.layers = layers;
     this.making = making;
     this.changes = changes;
-    this.visits = visits;
+    this.photos = photos;
   }
 
   /**
@@ -88,6 +88,11 @@ class Importing {
             "Choose the column of “"
                 + c.part().title()
                 + "” that says which feature a row is. Nothing was imported.");
+      if (c.order().isEmpty() && c.mustSayOrder())
+        throw Refusal.refused(
+            "In the dates of “"
+                + c.part().title()
+                + "” the first number could be the day or the month; choose which it is. Nothing was imported.");
       if (c.target().equals("visits") && c.date().isEmpty())
         throw Refusal.refused(
             "Choose the column of “"
@@ -109,9 +114,16 @@ class Importing {
       if (!isPlaceColumn(c, k)) fields.put(k.column().source(), k.field());
     GeometryKind kind = p.kind() == GeometryKind.TABLE && placed ? kindOf(c) : p.kind();
     List<Field> all = List.copyOf(fields.values());
-    Schema schema = schema(kind, all, p.layer().described());
+    String tag =
+        c.columns().stream()
+            .filter(k -> k.column().source().equals(c.tag()))
+            .filter(k -> fields.containsKey(k.column().source()))
+            .map(k -> k.field().name())
+            .findFirst()
+            .orElse("");
+    Schema schema = schema(kind, all, tag, p.layer().described());
     Rows rows = new Rows(c, fields);
-    List<PastVisits.PastVisit> pictures = new ArrayList<>();
+    Map<UUID, List<Path>> pictures = new LinkedHashMap<>();
     int[] count = {0};
     UUID layer =
         making.make(
@@ -135,23 +147,20 @@ class Importing {
                       UUID id = Ids.next();
                       take.accept(new Feature(id.toString(), r.geometry(), r.values(), 1));
                       count[0]++;
-                      if (!r.raw().pictures().isEmpty())
-                        pictures.add(
-                            new PastVisits.PastVisit(
-                                id, taken(r), person, Map.of(), r.raw().pictures()));
+                      if (!r.raw().pictures().isEmpty()) pictures.put(id, r.raw().pictures());
                     }));
     List<String> notes = new ArrayList<>(rows.notes());
     look(layer, c, notes);
     if (!pictures.isEmpty()) {
       job.now("Keeping the photos", -1);
       try {
-        visits.keep(layer, "import of " + p.source().name(), person, pictures);
-      } catch (RuntimeException e) {
+        photos.keep(layer, person, pictures);
+      } catch (IOException | RuntimeException e) {
         act(layer).ifPresent(a -> changes.takeBack(layer, a, person)); // whole, or not at all
         throw e;
       }
       notes.add(
-          "The pictures are photos of "
+          "The pictures are kept as pictures of "
               + pictures.size()
               + (pictures.size() == 1 ? " feature." : " features."));
     }
@@ -159,19 +168,16 @@ class Importing {
         layer, c.name().strip(), count[0] + " features imported", act(layer), false, notes);
   }
 
-  /** The schema with the tag and captions that the file names, else those that look like ones. */
-  private static Schema schema(GeometryKind kind, List<Field> all, Optional<Described> said) {
+  /** The schema with the captions that the file names, else those that look like ones. */
+  private static Schema schema(
+      GeometryKind kind, List<Field> all, String tag, Optional<Described> said) {
     List<String> names = all.stream().map(Field::name).toList();
     List<String> captions =
         said.map(Described::captionFields).orElse(List.of()).stream()
             .filter(names::contains)
             .toList();
-    String tag = said.map(Described::tagField).filter(names::contains).orElse("");
     return new Schema(
-        kind,
-        all,
-        tag.isEmpty() ? ColumnMatch.tag(all) : tag,
-        captions.isEmpty() ? ColumnMatch.captions(all) : captions);
+        kind, all, tag, captions.isEmpty() ? ColumnMatch.captions(all, tag) : captions);
   }
 
   /** Gives a new layer the look that its file carries; what can't be read is told. */
@@ -189,11 +195,6 @@ class Importing {
   private Optional<UUID> act(UUID layer) {
     var history = layers.history(layers.byId(layer));
     return history.isEmpty() ? Optional.empty() : Optional.of(history.get(history.size() - 1).id());
-  }
-
-  private static Instant taken(Rows.Row r) {
-    for (Value v : r.raw().properties().values()) if (v instanceof Value.Moment m) return m.value();
-    return Layers.now();
   }
 
   static boolean isPlaceColumn(Choice c, Choice.ColumnChoice k) {

@@ -8,12 +8,14 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import org.locationtech.jts.geom.Geometry;
+import org.springframework.beans.factory.annotation.Value;
 import org.springframework.stereotype.Component;
 import org.whinridge.app.shell.Jobs;
 import org.whinridge.core.layer.FieldType;
 import org.whinridge.core.layer.GeometryKind;
 import org.whinridge.core.profile.PlaceColumns;
 import org.whinridge.core.profile.Survey;
+import org.whinridge.core.value.Fold;
 import org.whinridge.formats.Described;
 import org.whinridge.formats.FileNames;
 import org.whinridge.formats.FileProblem;
@@ -29,9 +31,12 @@ class Looking {
   private static final long SAMPLE_POINTS = 200_000;
   private static final int BROKEN = 50;
   private final Incoming incoming;
+  private final List<String> words;
 
-  Looking(Incoming incoming) {
+  /** {@code words}: those of the house, from which labels that were cut are completed. */
+  Looking(Incoming incoming, @Value("${whinridge.label-words:}") List<String> words) {
     this.incoming = incoming;
+    this.words = words.stream().map(Fold::lower).toList();
   }
 
   Found look(Path home, Jobs.Job job) throws IOException {
@@ -56,7 +61,7 @@ class Looking {
     return s.layers().size() > 1 ? s.name() + ", " + l.name() : s.name();
   }
 
-  private static void one(Source s, Source.SourceLayer l, Jobs.Job job, List<Found.Part> parts)
+  private void one(Source s, Source.SourceLayer l, Jobs.Job job, List<Found.Part> parts)
       throws FileProblem, IOException {
     job.now("Reading “" + l.name() + "”", l.expected());
     Survey survey = new Survey();
@@ -86,7 +91,9 @@ class Looking {
           broken[0] = survey.selfCrossing();
         });
     List<Survey.Column> columns =
-        l.described().map(d -> described(survey.columns(), d)).orElse(survey.columns());
+        l.described()
+            .map(d -> described(survey.columns(words), d))
+            .orElseGet(() -> survey.columns(words));
     Optional<PlaceColumns> places = l.table() ? survey.places() : Optional.empty();
     Map<GeometryKind, Integer> kinds = new LinkedHashMap<>(survey.kinds());
     if (kinds.isEmpty()) kinds.put(GeometryKind.TABLE, survey.count());

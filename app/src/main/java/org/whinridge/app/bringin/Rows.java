@@ -120,9 +120,9 @@ final class Rows {
     Map<String, Value> out = new LinkedHashMap<>();
     for (Choice.ColumnChoice c : choice.columns()) {
       Field f = into.get(c.column().source());
-      Value v = raw.properties().getOrDefault(c.column().source(), Value.EMPTY);
+      Value v = c.spelt(raw.properties().getOrDefault(c.column().source(), Value.EMPTY));
       if (f == null || v.isEmpty()) continue;
-      Value fitted = c.column().guess().reading().read(v, f.type());
+      Value fitted = choice.reading(c.column()).read(v, f.type());
       if (fitted.isEmpty()) continue;
       out.put(f.name(), fitted);
     }

@@ -1,20 +1,26 @@
 package org.whinridge.app.bringin;
 
 import java.io.IOException;
-import java.time.ZoneOffset;
+import java.time.Instant;
 import java.util.ArrayList;
+import java.util.EnumMap;
+import java.util.HashSet;
 import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.UUID;
 import org.springframework.stereotype.Component;
 import org.whinridge.app.layer.Layer;
+import org.whinridge.app.layer.Layers;
 import org.whinridge.app.layer.ReadModels;
 import org.whinridge.app.shell.Jobs;
 import org.whinridge.app.shell.Refusal;
 import org.whinridge.core.layer.Field;
-import org.whinridge.core.layer.FieldType;
+import org.whinridge.core.layer.Reading;
+import org.whinridge.core.profile.DayOrder;
 import org.whinridge.core.read.LayerColumns;
 import org.whinridge.core.value.Value;
 import org.whinridge.formats.FileProblem;
@@ -44,64 +50,63 @@ class VisitImport {
                             + c.date()
                             + "” is not taken; it has the day of each visit. Nothing was imported."));
     List<PastVisits.PastVisit> out = new ArrayList<>();
-    int[] skipped = new int[2];
-    List<String> notes = new ArrayList<>();
+    Told told = new Told();
     LayerColumns columns = models.of(layer);
     List<String> leftOut = new ArrayList<>();
     Map<String, Field> targets = ModelRows.targets(c, layer, leftOut);
     Field key = targets.get(c.key());
     // columns without a field of the layer are answers that are kept on the visit only
     for (Choice.ColumnChoice k : c.columns())
-      if (!targets.containsKey(k.column().source()) && !k.column().source().equals(c.date()))
+      if (!targets.containsKey(k.column().source()))
         targets.put(k.column().source(), k.column().field());
     targets.remove(c.date());
+    targets.remove(c.visitor());
     Map<String, Integer> rowOf = ModelRows.byKey(columns, key);
+    Reading order =
+        c.order()
+            .orElse(
+                date.column().guess().dayOrder() == DayOrder.MONTH_FIRST
+                    ? Reading.MONTH_FIRST
+                    : Reading.DAY_FIRST);
+    Instant now = Layers.now();
+    Set<String> seen = new HashSet<>();
     Rows file = new Rows(c, targets);
     file.each(
         job,
         "Reading visits",
         r -> {
-          Value day =
-              date.column()
-                  .guess()
-                  .reading()
-                  .read(
-                      r.raw().properties().getOrDefault(c.date(), Value.EMPTY),
-                      FieldType.DATE_TIME);
-          if (!(day instanceof Value.Moment))
-            day =
-                moment(
-                    date.column()
-                        .guess()
-                        .reading()
-                        .read(
-                            r.raw().properties().getOrDefault(c.date(), Value.EMPTY),
-                            FieldType.DATE));
+          Value cell = r.raw().properties().getOrDefault(c.date(), Value.EMPTY);
+          Optional<Instant> at = Reading.anyMoment(cell, order);
           Map<String, Value> answers = new LinkedHashMap<>(r.values());
-          Integer row = rowOf.get(answers.getOrDefault(key.name(), Value.EMPTY).plain().strip());
-          if (row == null) skipped[0]++;
-          else if (!(day instanceof Value.Moment m)) skipped[1]++;
+          String keyed = answers.getOrDefault(key.name(), Value.EMPTY).plain().strip();
+          Integer row = rowOf.get(keyed);
+          String where = "row " + r.raw().number();
+          if (row == null) told.add(Why.NO_FEATURE, keyed.isEmpty() ? where + " (empty)" : keyed);
+          else if (at.isEmpty())
+            told.add(Why.NO_DAY, where + (cell.isEmpty() ? " (empty)" : " (“" + cut(cell) + "”)"));
           else {
             answers.remove(key.name());
+            String who = who(r.raw().properties().get(c.visitor()), person);
+            if (!seen.add(row + " " + at.get() + " " + who + " " + answers)) {
+              told.add(Why.TWICE, where);
+              return;
+            }
+            if (at.get().isAfter(now)) told.add(Why.FUTURE, where + " (" + cut(cell) + ")");
             out.add(
                 new PastVisits.PastVisit(
-                    UUID.fromString(columns.id(row)),
-                    m.value(),
-                    person,
-                    answers,
-                    r.raw().pictures()));
+                    UUID.fromString(columns.id(row)), at.get(), who, answers, r.raw().pictures()));
           }
         });
-    notes.addAll(file.notes());
+    List<String> notes = new ArrayList<>(file.notes());
+    notes.addAll(told.notes());
     if (out.isEmpty())
       throw Refusal.refused(
-          "No row has both a feature of “" + layer.name() + "” and a day. Nothing was imported.");
+          "No row has both a feature of “"
+              + layer.name()
+              + "” and a day. "
+              + String.join(" ", told.notes())
+              + " Nothing was imported.");
     UUID handIn = visits.keep(layer.id(), "import of " + c.part().source().name(), person, out);
-    if (skipped[0] > 0)
-      notes.add(
-          skipped[0] + " rows have no feature with their key on the layer; they were left out.");
-    if (skipped[1] > 0)
-      notes.add(skipped[1] + " rows have no day that can be read; they were left out.");
     return new Importing.Outcome(
         layer.id(),
         layer.name(),
@@ -111,9 +116,59 @@ class VisitImport {
         notes);
   }
 
-  private static Value moment(Value v) {
-    return v instanceof Value.Day d
-        ? new Value.Moment(d.value().atTime(12, 0).toInstant(ZoneOffset.UTC))
-        : Value.EMPTY;
+  private static String cut(Value v) {
+    String s = v.plain();
+    return s.length() <= 40 ? s : s.substring(0, 40) + "…";
+  }
+
+  /** The visitor that a row names; at most 40 characters, as a name of an account has. */
+  private static String who(Value v, String person) {
+    String s = v == null ? "" : v.plain().strip();
+    return s.isEmpty() ? person : s.substring(0, Math.min(40, s.length()));
+  }
+
+  /** Why a row is told, and how. */
+  private enum Why {
+    NO_FEATURE(" have a key that no feature has and were left out: "),
+    NO_DAY(" have no day that can be read and were left out: "),
+    TWICE(" are the same as an earlier row, which was kept once: "),
+    FUTURE(" have a day in the future; they are kept, and none of them counts as the last visit: ");
+    final String said;
+
+    Why(String said) {
+      this.said = said;
+    }
+  }
+
+  /** What is told of rows: how many, and the first of them by name. */
+  private static final class Told {
+    private static final int MOST = 20;
+    private final Map<Why, Integer> count = new EnumMap<>(Why.class);
+    private final Map<Why, Set<String>> named = new EnumMap<>(Why.class);
+
+    void add(Why why, String which) {
+      count.merge(why, 1, Integer::sum);
+      Set<String> of = named.computeIfAbsent(why, k -> new LinkedHashSet<>());
+      if (of.size() < MOST) of.add(which);
+    }
+
+    List<String> notes() {
+      List<String> out = new ArrayList<>();
+      count.forEach(
+          (why, n) ->
+              out.add(
+                  (n == 1 ? "1 row" + one(why.said) : n + " rows" + why.said)
+                      + String.join(", ", named.get(why))
+                      + (named.get(why).size() == MOST && n > MOST ? " …" : ".")));
+      return out;
+    }
+
+    private static String one(String said) {
+      return said.replace(" have ", " has ")
+          .replace(" are ", " is ")
+          .replace(" were ", " was ")
+          .replace("they is", "it is")
+          .replace("none of them counts", "it does not count");
+    }
   }
 }

@@ -80,7 +80,7 @@ class Contact {
   }
 
   private Map<UUID, List<Photo>> photos(Collection<UUID> of) {
-    return photos.of(of).stream().collect(Collectors.groupingBy(Photo::visitId));
+    return photos.of(of).stream().collect(Collectors.groupingBy(p -> p.visitId().orElseThrow()));
   }
 
   private void setAsides(List<String> ids, String person, JsonArray out) {

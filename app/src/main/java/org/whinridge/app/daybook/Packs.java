@@ -209,7 +209,8 @@ class Packs {
     Edition e = edition(round);
     JsonObject out = new JsonObject();
     visits
-        .last(round.formId(), round.stops().stream().map(Round.Stop::featureId).toList())
+        .last(
+            round.formId(), layer.id(), round.stops().stream().map(Round.Stop::featureId).toList())
         .forEach(
             (feature, v) -> {
               JsonObject answers =

@@ -5,6 +5,7 @@ import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
@@ -15,18 +16,20 @@ import org.springframework.transaction.annotation.Transactional;
 import org.whinridge.app.bringin.PastVisits;
 import org.whinridge.app.form.FormDraft;
 import org.whinridge.app.form.Forms;
+import org.whinridge.app.layer.BroughtBeside;
 import org.whinridge.app.layer.GoesWithLayer;
 import org.whinridge.app.layer.Layer;
 import org.whinridge.app.layer.Layers;
 import org.whinridge.app.photo.Photos;
 import org.whinridge.app.shell.Ids;
+import org.whinridge.app.shell.Refusal;
 import org.whinridge.app.shell.Sha256;
 import org.whinridge.core.value.Value;
 import org.whinridge.core.value.ValueJson;
 
 /** Visits that came in files: kept as accepted ones, under a hand-in of their own. */
 @Component
-class PastVisitKeeping implements PastVisits, GoesWithLayer {
+class PastVisitKeeping implements PastVisits, GoesWithLayer, BroughtBeside {
   private static final String DEVICE = "brought in";
   private static final int FROM_A_FILE = 0;
   private final VisitRepository visits;
@@ -105,7 +108,7 @@ class PastVisitKeeping implements PastVisits, GoesWithLayer {
     v.state = "accepted";
     v.reason = source.substring(0, Math.min(1000, source.length()));
     v.decidedAt = h.receivedAt;
-    v.decidedBy = p.person();
+    v.decidedBy = h.person;
     return v;
   }
 
@@ -129,7 +132,34 @@ class PastVisitKeeping implements PastVisits, GoesWithLayer {
     return away(visits.findByHandInId(handIn));
   }
 
-  /** The pictures that a layer's file brought are photos of past visits; they go with the layer. */
+  @Override
+  @Transactional(readOnly = true)
+  public List<Brought> broughtTo(UUID layer) {
+    return visits.broughtTo(layer).stream()
+        .map(
+            r ->
+                new Brought(
+                    (UUID) r[0],
+                    (Instant) r[1],
+                    String.valueOf(r[2]),
+                    r[4] + (((Long) r[4]) == 1 ? " past visit, " : " past visits, ") + r[3]))
+        .toList();
+  }
+
+  @Override
+  @Transactional
+  public String takeAway(UUID layer, UUID handIn, String person) {
+    List<VisitEntity> all =
+        visits.findByHandInId(handIn).stream()
+            .filter(v -> v.edition == FROM_A_FILE && layer.equals(v.layerId))
+            .toList();
+    if (all.isEmpty())
+      throw Refusal.conflict("These past visits are gone already. Nothing was changed.");
+    int n = away(all);
+    return n + (n == 1 ? " past visit was" : " past visits were") + " taken away again";
+  }
+
+  /** Visits that came in files go with the layer. */
   @Override
   @Transactional
   public void gone(UUID layer) {

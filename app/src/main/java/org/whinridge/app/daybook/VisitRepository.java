@@ -34,10 +34,10 @@ interface VisitRepository extends JpaRepository<VisitEntity, UUID> {
   List<UUID> above(
       Collection<UUID> layers, Collection<String> states, Instant at, UUID id, Limit limit);
 
-  @Query(HEAD + "where v.person = :person order by v.receivedAt desc")
+  @Query(HEAD + "where v.person = :person and v.edition > 0 order by v.receivedAt desc")
   List<VisitHead> heads(String person, Limit limit);
 
-  @Query(HEAD + "where v.person = :person and v.id in :ids")
+  @Query(HEAD + "where v.person = :person and v.edition > 0 and v.id in :ids")
   List<VisitHead> heads(String person, Collection<UUID> ids);
 
   /** Visit and feature of all accepted visits of a layer, the oldest first. */
@@ -45,10 +45,23 @@ interface VisitRepository extends JpaRepository<VisitEntity, UUID> {
       "select v.id, v.featureId from VisitEntity v where v.layerId = :layer and v.state = 'accepted' order by v.endedAt")
   List<Object[]> acceptedOf(UUID layer);
 
-  /** The last accepted visit of each feature with a form. */
+  /**
+   * The last accepted visit of each feature with a form, or that came in a file for the layer; a
+   * day in the future is none that was.
+   */
   @Query(
-      "select v from VisitEntity v where v.formId = :form and v.state = 'accepted' and v.featureId in :features and v.endedAt = (select max(w.endedAt) from VisitEntity w where w.formId = :form and w.state = 'accepted' and w.featureId = v.featureId)")
-  List<VisitEntity> last(UUID form, Collection<UUID> features);
+      "select v from VisitEntity v where (v.formId = :form or v.edition = 0 and v.layerId = :layer) and v.state = 'accepted' and v.featureId in :features and v.endedAt = (select max(w.endedAt) from VisitEntity w where (w.formId = :form or w.edition = 0 and w.layerId = :layer) and w.state = 'accepted' and w.endedAt <= :now and w.featureId = v.featureId)")
+  List<VisitEntity> last(UUID form, UUID layer, Collection<UUID> features, Instant now);
+
+  /** The accepted visits of a feature, the newest first. */
+  @Query(
+      "select v from VisitEntity v where v.layerId = :layer and v.featureId = :feature and v.state = 'accepted' order by v.endedAt desc, v.id desc")
+  List<VisitEntity> ofFeature(UUID layer, UUID feature, Limit limit);
+
+  /** Hand-in, moment, who brought it in, where it came from, and how many: of past visits. */
+  @Query(
+      "select v.handInId, min(v.receivedAt), min(v.decidedBy), min(v.reason), count(v) from VisitEntity v where v.layerId = :layer and v.edition = 0 group by v.handInId order by min(v.receivedAt) desc")
+  List<Object[]> broughtTo(UUID layer);
 
   @Query("select v.person from VisitEntity v where v.id = :id")
   Optional<String> personOf(UUID id);

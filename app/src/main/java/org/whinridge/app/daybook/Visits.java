@@ -96,11 +96,18 @@ public class Visits {
     return out;
   }
 
-  /** For each feature its last accepted visit with a form. */
-  public Map<UUID, Visit> last(UUID form, Collection<UUID> features) {
+  /** The newest accepted visits of a feature, at most so many. */
+  public List<Visit> ofFeature(UUID layer, UUID feature, int most) {
+    return repository.ofFeature(layer, feature, Limit.of(most)).stream().map(Visits::of).toList();
+  }
+
+  /** For each feature its last accepted visit with a form, or that came in a file. */
+  public Map<UUID, Visit> last(UUID form, UUID layer, Collection<UUID> features) {
     Map<UUID, Visit> out = new LinkedHashMap<>();
     if (!features.isEmpty())
-      repository.last(form, features).forEach(v -> out.put(v.featureId, of(v)));
+      repository
+          .last(form, layer, features, Layers.now())
+          .forEach(v -> out.put(v.featureId, of(v)));
     return out;
   }
 

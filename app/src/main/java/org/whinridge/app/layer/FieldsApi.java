@@ -29,7 +29,9 @@ import org.whinridge.core.layer.SchemaChange;
 import org.whinridge.core.place.GeometryJson;
 import org.whinridge.core.profile.CodeProposal;
 import org.whinridge.core.profile.ColumnMatch;
+import org.whinridge.core.profile.NearDuplicates;
 import org.whinridge.core.profile.PastedCodes;
+import org.whinridge.core.profile.ValueCount;
 import org.whinridge.formats.crs.CoordinateSystems;
 
 /** What the editor of fields asks and sends: making layers, changing fields, code lists. */
@@ -240,6 +242,20 @@ class FieldsApi {
             .limit(2_000)
             .toList();
     return json(Code.write(CodeProposal.valueOf(codes).codes(used)));
+  }
+
+  /** Spellings that look like one value of a field; null while they are being compared. */
+  @GetMapping("/api/p/{project}/layers/{id}/spellings")
+  ResponseEntity<String> spellings(
+      @PathVariable String project, @PathVariable UUID id, @RequestParam String field) {
+    Layer layer = layers.get(projects.byKey(project).id(), id);
+    var found =
+        values.nearDuplicates(layer, values.profile(layer, LayerValues.field(layer, field)));
+    if (found.isEmpty()) return json(Json.NULL);
+    JsonArray out = new JsonArray();
+    for (NearDuplicates.Group g : found.get())
+      out.add(Json.array(g.values().stream().map(ValueCount::value).toArray(String[]::new)));
+    return json(out);
   }
 
   /** The layers of a project, for choosing one. */

@@ -2,6 +2,7 @@ package org.whinridge.app.layer;
 
 import jakarta.servlet.http.HttpServletRequest;
 import java.security.Principal;
+import java.util.List;
 import java.util.UUID;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
@@ -20,9 +21,16 @@ class LayerController {
   private final LayerQueries queries;
   private final LayerChanges changes;
   private final MapExtent extents;
+  private final List<BroughtBeside> beside;
 
   LayerController(
-      DeskPage desk, Layers layers, LayerQueries queries, LayerChanges changes, MapExtent extents) {
+      DeskPage desk,
+      Layers layers,
+      LayerQueries queries,
+      LayerChanges changes,
+      MapExtent extents,
+      List<BroughtBeside> beside) {
+    this.beside = beside;
     this.extents = extents;
     this.desk = desk;
     this.layers = layers;
@@ -91,7 +99,30 @@ class LayerController {
   @GetMapping("/p/{project}/layers/{id}/history")
   String history(@PathVariable String project, @PathVariable UUID id, Model model) {
     model.addAttribute("history", layers.history(open(project, id, model)));
+    model.addAttribute("brought", beside.stream().flatMap(b -> b.broughtTo(id).stream()).toList());
     return "layer-history";
+  }
+
+  /** Takes away what a file brought for the layer's features. */
+  @PostMapping("/p/{project}/layers/{id}/brought/{what}/take-back")
+  String takeAway(
+      @PathVariable String project,
+      @PathVariable UUID id,
+      @PathVariable UUID what,
+      Principal person,
+      Model model,
+      RedirectAttributes flash) {
+    Layer layer = layers.get(desk.open(project, "layers", "Layer", model).id(), id);
+    try {
+      for (BroughtBeside b : beside)
+        if (b.broughtTo(layer.id()).stream().anyMatch(x -> x.id().equals(what)))
+          flash.addFlashAttribute("done", b.takeAway(layer.id(), what, person.getName()) + ".");
+      if (!flash.getFlashAttributes().containsKey("done"))
+        throw Refusal.conflict("These past visits are gone already. Nothing was changed.");
+    } catch (Refusal e) {
+      flash.addFlashAttribute("problem", e.getMessage());
+    }
+    return "redirect:/p/" + project + "/layers/" + id + "/history";
   }
 
   @PostMapping("/p/{project}/layers/{id}/history/{act}/take-back")

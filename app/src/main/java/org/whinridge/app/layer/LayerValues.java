@@ -33,8 +33,10 @@ class LayerValues {
   private static final int PREVIEW = 12;
   private final ReadModels models;
   private final LayerChanges changes;
+  private final Spellings spellings;
 
-  LayerValues(ReadModels models, LayerChanges changes) {
+  LayerValues(ReadModels models, LayerChanges changes, Spellings spellings) {
+    this.spellings = spellings;
     this.models = models;
     this.changes = changes;
   }
@@ -53,8 +55,12 @@ class LayerValues {
     return FieldProfile.of(field, c, c.all());
   }
 
-  /** A field in the list: how much of it is filled, what is doubtful. */
-  record Overview(Field field, double filledShare, int misfits, int spellings) {}
+  /**
+   * A field in the list: how much of it is filled, what is doubtful.
+   *
+   * @param spellings values with unlike spellings; none while they are being looked for
+   */
+  record Overview(Field field, double filledShare, int misfits, Optional<Integer> spellings) {}
 
   /** All fields, one profile in memory at a time. */
   List<Overview> overview(Layer layer) {
@@ -62,21 +68,46 @@ class LayerValues {
     List<Overview> out = new ArrayList<>();
     for (Field f : layer.schema().fields()) {
       FieldProfile p = FieldProfile.of(f, c, c.all());
-      out.add(new Overview(f, p.filledShare(), p.misfitCount(), nearDuplicates(p).size()));
+      out.add(
+          new Overview(
+              f, p.filledShare(), p.misfitCount(), nearDuplicates(layer, p).map(List::size)));
     }
     return out;
   }
 
-  /** Spellings of one value; numbers and dates have none. */
-  List<NearDuplicates.Group> nearDuplicates(FieldProfile profile) {
-    Field f = profile.field();
-    if (f.type() != FieldType.TEXT && f.type() != FieldType.CODE) return List.of();
-    Set<String> listed = new LinkedHashSet<>();
-    for (Code c : f.codes()) {
-      listed.add(c.code());
-      listed.add(c.label());
-    }
-    return NearDuplicates.groups(profile.values(), listed);
+  /** Spellings of one value; none of them yet while they are being looked for. */
+  Optional<List<NearDuplicates.Group>> nearDuplicates(Layer layer, FieldProfile profile) {
+    return spellings.of(layer, profile);
+  }
+
+  /** Says that the code list is right as it is: its codes are no spellings of one another. */
+  LayerChanges.Done state(Layer layer, Field field, String person) {
+    return rewrite(
+        layer,
+        "tidy",
+        field.label() + ": the code list is right as it is",
+        person,
+        Optional.of(with(layer.schema(), field.codesFound(false))),
+        v -> v,
+        field);
+  }
+
+  private static Schema with(Schema s, Field changed) {
+    return new Schema(
+        s.kind(),
+        s.fields().stream().map(f -> f.name().equals(changed.name()) ? changed : f).toList(),
+        s.tagField(),
+        s.captionFields());
+  }
+
+  /** A list that was found follows: the spellings that are given up leave it. */
+  private static Optional<Schema> follows(Layer layer, Field field, Set<String> from, Value to) {
+    if (!field.codesFound()) return Optional.empty();
+    List<Code> codes = new ArrayList<>();
+    for (Code c : field.codes()) if (!from.contains(c.code())) codes.add(c);
+    if (!to.isEmpty() && codes.stream().noneMatch(c -> c.code().equals(to.plain())))
+      codes.add(Code.of(to.plain(), to.plain()));
+    return Optional.of(with(layer.schema(), field.with(codes)));
   }
 
   /** The filter for features whose field has one of some values, as they are shown. */
@@ -95,7 +126,7 @@ class LayerValues {
       Layer layer, Field field, Set<String> spellings, String good, String person) {
     String clean = good.strip();
     Value to = clean.isEmpty() ? Value.EMPTY : Reading.PLAIN.read(Value.text(clean), field.type());
-    FieldCheck.of(field, to, Value.EMPTY)
+    FieldCheck.of(field.codesFound() ? field.with(List.of()) : field, to, Value.EMPTY)
         .ifPresent(
             fault -> {
               throw Refusal.refused(
@@ -112,7 +143,13 @@ class LayerValues {
     String summary =
         field.label() + ": " + said(from) + " becomes " + (clean.isEmpty() ? "empty" : clean);
     return rewrite(
-        layer, "tidy", summary, person, Optional.empty(), v -> replaced(v, from, to), field);
+        layer,
+        "tidy",
+        summary,
+        person,
+        follows(layer, field, from, to),
+        v -> replaced(v, from, to),
+        field);
   }
 
   private static String said(Set<String> from) {
@@ -180,15 +217,7 @@ class LayerValues {
     Map<String, String> codeOf = new LinkedHashMap<>();
     for (Code c : codes) codeOf.put(c.label(), c.code());
     FieldType type = field.type() == FieldType.TEXT ? FieldType.CODE : field.type();
-    Field listed = field.as(type).with(codes);
-    Schema after =
-        new Schema(
-            layer.schema().kind(),
-            layer.schema().fields().stream()
-                .map(f -> f.name().equals(field.name()) ? listed : f)
-                .toList(),
-            layer.schema().tagField(),
-            layer.schema().captionFields());
+    Schema after = with(layer.schema(), field.as(type).with(codes).codesFound(true));
     return rewrite(
         layer,
         "tidy",

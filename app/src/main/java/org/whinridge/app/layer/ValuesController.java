@@ -6,6 +6,7 @@ import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.UUID;
 import java.util.function.Supplier;
 import org.springframework.stereotype.Controller;
@@ -35,6 +36,7 @@ import org.whinridge.core.value.Numbers;
 class ValuesController {
   private static final int MOST_SHOWN = 300;
   private static final int MOST_LISTED = 200;
+  private static final int GROUPS_A_PAGE = 25;
   private final DeskPage desk;
   private final Layers layers;
   private final LayerValues values;
@@ -54,8 +56,22 @@ class ValuesController {
   /** A bar of the histogram, its height in per cent of the highest. */
   record Bar(String from, String to, int count, double height) {}
 
-  /** A text with the blanks at its ends and doubled ones as marks. */
+  /**
+   * A text with its unseen signs as marks: blanks at its ends and doubled ones, no-break spaces
+   * (⍽), signs that take no room (¦), accents that are signs of their own (after a ◌).
+   */
   static String visible(String s) {
+    StringBuilder out = new StringBuilder();
+    for (char c : blanks(s).toCharArray()) {
+      if (Character.isSpaceChar(c) && c != ' ') out.append('⍽');
+      else if (Character.getType(c) == Character.FORMAT) out.append('¦');
+      else if (Character.getType(c) == Character.NON_SPACING_MARK) out.append('◌').append(c);
+      else out.append(c);
+    }
+    return out.toString();
+  }
+
+  private static String blanks(String s) {
     String t = s.strip();
     int from = s.indexOf(t.isEmpty() ? s : t);
     return "·".repeat(Math.max(0, from))
@@ -73,6 +89,7 @@ class ValuesController {
       @RequestParam(defaultValue = "") String field,
       @RequestParam(defaultValue = "") String separator,
       @RequestParam(defaultValue = "") String pattern,
+      @RequestParam(defaultValue = "1") int groups,
       Model model) {
     Project p = desk.open(project, "layers", "Values", model);
     Layer layer = layers.get(p.id(), id);
@@ -92,8 +109,20 @@ class ValuesController {
             && f.codes().isEmpty()
             && profile.filled() > 0
             && profile.distinct() <= MOST_LISTED);
+    Optional<List<NearDuplicates.Group>> found = values.nearDuplicates(layer, profile);
+    model.addAttribute("comparing", found.isEmpty());
+    int all = found.map(List::size).orElse(0);
+    int page = Math.max(1, Math.min(groups, (all + GROUPS_A_PAGE - 1) / GROUPS_A_PAGE));
+    model.addAttribute("groupCount", all);
+    model.addAttribute("groupPage", page);
+    model.addAttribute("groupPages", (all + GROUPS_A_PAGE - 1) / GROUPS_A_PAGE);
     model.addAttribute(
-        "groups", values.nearDuplicates(profile).stream().map(g -> group(f, g)).toList());
+        "groups",
+        found.orElse(List.of()).stream()
+            .skip((page - 1L) * GROUPS_A_PAGE)
+            .limit(GROUPS_A_PAGE)
+            .map(g -> group(f, g))
+            .toList());
     profile.numbers().ifPresent(n -> numbers(f, n, model));
     model.addAttribute("proposals", CodeProposal.values());
     model.addAttribute("separator", separator);
@@ -246,6 +275,25 @@ class ValuesController {
                 form.getOrDefault("value", List.of()),
                 proposal,
                 person.getName()));
+  }
+
+  /** Says that a code list made from the values in use is right. */
+  @PostMapping("/p/{project}/layers/{id}/values/{field}/state")
+  String state(
+      @PathVariable String project,
+      @PathVariable UUID id,
+      @PathVariable String field,
+      @RequestParam long seen,
+      Principal person,
+      Model model,
+      RedirectAttributes flash) {
+    Layer layer = layer(project, id, model).asSeen(seen);
+    return done(
+        project,
+        id,
+        field,
+        flash,
+        () -> values.state(layer, LayerValues.field(layer, field), person.getName()));
   }
 
   @PostMapping("/p/{project}/layers/{id}/values/{field}/split")

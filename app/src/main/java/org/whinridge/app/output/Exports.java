@@ -192,13 +192,24 @@ class Exports {
         .drawn(looks.of(layer).look().json().toString());
   }
 
-  /** A layer of a GeoPackage, with the photos of its accepted visits as a related table. */
+  /**
+   * A layer of a GeoPackage, with its pictures and the photos of its accepted visits as a related
+   * table.
+   */
   private void geoPackage(Order o, Layer layer, GeoPackageWriter g) throws IOException {
     Map<UUID, UUID> featureOfVisit = visits.featuresOfAccepted(layer.id());
     Map<String, List<Photo>> byFeature =
-        photos.of(featureOfVisit.keySet()).stream()
+        Stream.concat(
+                photos.ofLayer(layer.id()).stream(), photos.of(featureOfVisit.keySet()).stream())
             .filter(Photo::received)
-            .collect(Collectors.groupingBy(p -> featureOfVisit.get(p.visitId()).toString()));
+            .collect(
+                Collectors.groupingBy(
+                    p ->
+                        p.visitId()
+                            .map(featureOfVisit::get)
+                            .or(() -> p.of().map(Photo.OfFeature::feature))
+                            .orElseThrow()
+                            .toString()));
     features(
         o,
         layer,

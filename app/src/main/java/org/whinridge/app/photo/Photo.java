@@ -8,17 +8,30 @@ import java.util.UUID;
 import org.whinridge.core.value.Numbers;
 
 /**
- * A photo of a visit. {@code geotag} is the JSON that the device wrote into its EXIF; {@code
- * receivedAt} tells since when its bytes are here.
+ * A photo: of a visit, or a picture of a feature that came with a file.
+ *
+ * @param visitId the visit; empty for a picture of a feature
+ * @param of the feature of whose layer's file it came; empty for a photo of a visit
+ * @param geotag what its EXIF says, as JSON: lat, lon, accuracy (m), direction, altitude (m), at
+ * @param receivedAt since when its bytes are here
  */
 public record Photo(
     UUID id,
-    UUID visitId,
+    Optional<UUID> visitId,
+    Optional<OfFeature> of,
     String question,
     String sha256,
     long bytes,
     String geotag,
     Optional<Instant> receivedAt) {
+  /** The feature of a picture. */
+  public record OfFeature(UUID layer, UUID feature) {}
+
+  /** When it was taken, as its EXIF says; "" when it does not. */
+  public String takenAt() {
+    return Json.parse(geotag).asObject().getString("at", "");
+  }
+
   /** Whether its bytes are here. */
   public boolean received() {
     return receivedAt.isPresent();

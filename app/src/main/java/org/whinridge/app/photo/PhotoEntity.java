@@ -13,7 +13,14 @@ import java.util.UUID;
 class PhotoEntity {
   @Id UUID id;
   @Version Long rowVersion;
+
+  /** Null for a picture of a feature. */
   UUID visitId;
+
+  /** Null for a photo of a visit. */
+  UUID layerId;
+
+  UUID featureId;
   String question;
   String sha256;
   long bytes;

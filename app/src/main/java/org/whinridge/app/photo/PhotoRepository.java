@@ -10,6 +10,11 @@ import org.springframework.data.jpa.repository.Query;
 interface PhotoRepository extends JpaRepository<PhotoEntity, UUID> {
   List<PhotoEntity> findByVisitIdInOrderByPlaceInVisit(Collection<UUID> visits);
 
+  List<PhotoEntity> findByLayerIdAndFeatureIdInOrderByFeatureIdAscPlaceInVisitAsc(
+      UUID layer, Collection<UUID> features);
+
+  List<PhotoEntity> findByLayerIdOrderByFeatureIdAscPlaceInVisitAsc(UUID layer);
+
   boolean existsBySha256(String sha256);
 
   /** The bytes of all photos of a person that arrived since a moment. */

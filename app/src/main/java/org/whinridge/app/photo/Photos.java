@@ -1,5 +1,6 @@
 package org.whinridge.app.photo;
 
+import com.eclipsesource.json.JsonObject;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -32,6 +33,7 @@ import org.whinridge.app.shell.Durable;
 import org.whinridge.app.shell.Locks;
 import org.whinridge.app.shell.Refusal;
 import org.whinridge.app.shell.Sha256;
+import org.whinridge.formats.PhotoFacts;
 
 /** Photos by content hash. Their bytes are final on the device and are never rewritten here. */
 @Service
@@ -71,7 +73,10 @@ public class Photos {
   private static Photo of(PhotoEntity e) {
     return new Photo(
         e.id,
-        e.visitId,
+        Optional.ofNullable(e.visitId),
+        e.visitId == null
+            ? Optional.of(new Photo.OfFeature(e.layerId, e.featureId))
+            : Optional.empty(),
         e.question,
         e.sha256,
         e.bytes,
@@ -90,6 +95,75 @@ public class Photos {
     return visits.isEmpty()
         ? List.of()
         : repository.findByVisitIdInOrderByPlaceInVisit(visits).stream().map(Photos::of).toList();
+  }
+
+  /** The pictures of some features that came with the file of their layer. */
+  @Transactional(readOnly = true)
+  public List<Photo> ofFeatures(UUID layer, Collection<UUID> features) {
+    return features.isEmpty()
+        ? List.of()
+        : repository
+            .findByLayerIdAndFeatureIdInOrderByFeatureIdAscPlaceInVisitAsc(layer, features)
+            .stream()
+            .map(Photos::of)
+            .toList();
+  }
+
+  /** All pictures of a layer's features that came with its file. */
+  @Transactional(readOnly = true)
+  public List<Photo> ofLayer(UUID layer) {
+    return repository.findByLayerIdOrderByFeatureIdAscPlaceInVisitAsc(layer).stream()
+        .map(Photos::of)
+        .toList();
+  }
+
+  /**
+   * Keeps pictures that came with a layer's file as pictures of its features, all or none: the
+   * bytes first, synced, then the rows.
+   *
+   * @param pictures JPEG files of each feature, in order
+   */
+  public void keep(UUID layer, String person, Map<UUID, List<Path>> pictures) throws IOException {
+    List<PhotoEntity> rows = new ArrayList<>();
+    for (Map.Entry<UUID, List<Path>> p : pictures.entrySet()) {
+      int place = 0;
+      for (Path file : p.getValue()) {
+        PhotoEntity e = new PhotoEntity();
+        e.id = UUID.randomUUID();
+        e.layerId = layer;
+        e.featureId = p.getKey();
+        e.question = "picture";
+        e.sha256 = Sha256.of(file);
+        e.bytes = Files.size(file);
+        e.geotag = geotag(file).toString();
+        e.placeInVisit = place++;
+        e.person = person;
+        e.deviceId = "";
+        e.receivedAt = Layers.now();
+        Durable.keep(file, file(e.sha256));
+        rows.add(e);
+      }
+    }
+    transaction.executeWithoutResult(t -> repository.saveAll(rows));
+  }
+
+  private static JsonObject geotag(Path file) throws IOException {
+    JsonObject out = new JsonObject();
+    PhotoFacts.read(Files.readAllBytes(file))
+        .ifPresent(
+            f -> {
+              f.place().ifPresent(c -> out.add("lat", c.y).add("lon", c.x));
+              f.directionDeg().ifPresent(d -> out.add("direction", d));
+              f.altitudeM().ifPresent(d -> out.add("altitude", d));
+              f.taken().ifPresent(t -> out.add("at", t.toString()));
+            });
+    return out;
+  }
+
+  /** Forgets the pictures of a layer's features, as {@link #forget(Collection)} does. */
+  @Transactional
+  public void forgetOfLayer(UUID layer) {
+    forgotten(repository.findByLayerIdOrderByFeatureIdAscPlaceInVisitAsc(layer));
   }
 
   /** One photo. */
@@ -118,7 +192,7 @@ public class Photos {
     List<PhotoEntity> fresh = new ArrayList<>();
     for (Announced p : photos) {
       PhotoEntity known = there.get(p.id());
-      if (known != null && (!known.visitId.equals(visit) || !known.sha256.equals(p.sha256())))
+      if (known != null && (!visit.equals(known.visitId) || !known.sha256.equals(p.sha256())))
         throw new IllegalArgumentException(
             "photo " + p.id() + " is known already with other content");
       if (known == null) fresh.add(entity(visit, p, by));
@@ -195,7 +269,11 @@ public class Photos {
   @Transactional
   public void forget(Collection<UUID> visits) {
     if (visits.isEmpty()) return;
-    List<PhotoEntity> gone = repository.findByVisitIdInOrderByPlaceInVisit(visits);
+    forgotten(repository.findByVisitIdInOrderByPlaceInVisit(visits));
+  }
+
+  private void forgotten(List<PhotoEntity> gone) {
+    if (gone.isEmpty()) return;
     repository.deleteAll(gone);
     List<String> hashes = gone.stream().map(e -> e.sha256).distinct().toList();
     TransactionSynchronizationManager.registerSynchronization(

@@ -20,6 +20,7 @@ import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.servlet.mvc.support.RedirectAttributes;
 import org.whinridge.app.daybook.SetAsides;
 import org.whinridge.app.daybook.Visits;
+import org.whinridge.app.layer.Layers;
 import org.whinridge.app.photo.Photo;
 import org.whinridge.app.photo.Photos;
 import org.whinridge.app.project.DeskPage;
@@ -37,13 +38,21 @@ class ReviewController {
   private final SetAsides setAsides;
 
   ReviewController(
-      DeskPage desk, Projects projects, ReviewDesk review, Photos photos, SetAsides setAsides) {
+      DeskPage desk,
+      Projects projects,
+      ReviewDesk review,
+      Photos photos,
+      SetAsides setAsides,
+      Layers layers) {
+    this.layers = layers;
     this.setAsides = setAsides;
     this.desk = desk;
     this.projects = projects;
     this.review = review;
     this.photos = photos;
   }
+
+  private final Layers layers;
 
   private static final List<String> DECIDED = List.of("accepted", "sent back");
 
@@ -157,7 +166,9 @@ class ReviewController {
       @RequestParam(defaultValue = "false") boolean whole)
       throws IOException {
     Photo photo = photos.find(id).orElseThrow(() -> Refusal.notFound("photo"));
-    review.visit(projects.byKey(project).id(), photo.visitId());
+    UUID of = projects.byKey(project).id();
+    photo.visitId().ifPresent(v -> review.visit(of, v));
+    photo.of().ifPresent(f -> layers.get(of, f.layer()));
     var bytes = whole ? photos.bytes(photo).map(this::all) : photos.smallPicture(photo);
     return bytes
         .map(

@@ -107,7 +107,7 @@ class ReviewDesk {
     List<VisitLine> all = visits.page(byId.keySet(), states, page, size);
     Map<UUID, List<Photo>> pictures =
         photos.of(all.stream().map(VisitLine::id).toList()).stream()
-            .collect(java.util.stream.Collectors.groupingBy(Photo::visitId));
+            .collect(java.util.stream.Collectors.groupingBy(p -> p.visitId().orElseThrow()));
     Map<String, Feature> features = new LinkedHashMap<>();
     byId.values()
         .forEach(

@@ -25,6 +25,8 @@ import org.whinridge.core.value.ValueType;
  * @param codesFrom where the code list is kept in step with
  * @param readOnly whether it is shown and never changed by hand; its default fills it, and a
  *     formula that reads the place follows when the feature is moved
+ * @param codesFound whether the code list was only made from the values that stood there, so that
+ *     two of its codes may be two spellings of one; not when a person or a file stated it
  */
 public record Field(
     String name,
@@ -40,12 +42,14 @@ public record Field(
     Start start,
     String hint,
     Optional<CodesFrom> codesFrom,
-    boolean readOnly) {
+    boolean readOnly,
+    boolean codesFound) {
   public Field {
     if (!isName(name))
       throw new IllegalArgumentException(
           "a field name has letters, digits and underscores: " + name);
     codes = List.copyOf(codes);
+    codesFound = codesFound && !codes.isEmpty();
   }
 
   /** A field without the finer points: no decimals set, no start, no hint. */
@@ -73,6 +77,7 @@ public record Field(
         Start.NOTHING,
         "",
         Optional.empty(),
+        false,
         false);
   }
 
@@ -89,6 +94,11 @@ public record Field(
   /** The field with a code list. */
   public Field with(List<Code> newCodes) {
     return copy(json().set("codes", Code.write(newCodes)));
+  }
+
+  /** The field with its code list said to be found in the values, or stated. */
+  public Field codesFound(boolean found) {
+    return copy(json().set("codesFound", found));
   }
 
   /** The field with a line of help. */
@@ -189,6 +199,7 @@ public record Field(
     if (!hint.isEmpty()) o.add("hint", hint);
     codesFrom.ifPresent(c -> o.add("codesFrom", c.json()));
     if (readOnly) o.add("readOnly", true);
+    if (codesFound) o.add("codesFound", true);
     return o;
   }
 
@@ -208,6 +219,7 @@ public record Field(
         Start.read(o.get("start")),
         o.getString("hint", ""),
         CodesFrom.read(o.get("codesFrom")),
-        o.getBoolean("readOnly", false));
+        o.getBoolean("readOnly", false),
+        o.getBoolean("codesFound", false));
   }
 }

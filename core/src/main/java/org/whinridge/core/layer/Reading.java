@@ -8,9 +8,11 @@ import java.time.LocalTime;
 import java.time.OffsetDateTime;
 import java.time.ZoneOffset;
 import java.util.List;
+import java.util.Optional;
 import java.util.OptionalDouble;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import org.whinridge.core.value.Blanks;
 import org.whinridge.core.value.Fold;
 import org.whinridge.core.value.Numbers;
 import org.whinridge.core.value.Value;
@@ -65,7 +67,7 @@ public enum Reading {
    */
   public Value read(Value raw, FieldType type) {
     if (!(raw instanceof Value.Text t)) return fromOther(raw, type);
-    String s = t.value().strip();
+    String s = Blanks.strip(t.value());
     if (s.isEmpty()) return type == FieldType.TEXT ? raw : Value.EMPTY;
     switch (type) {
       case WHOLE:
@@ -90,9 +92,37 @@ public enum Reading {
                 .filter(x -> !x.isEmpty())
                 .map(Value::text)
                 .toList());
+      case CODE:
+        return Value.text(Blanks.strip(t.value()));
       default:
         return raw;
     }
+  }
+
+  /**
+   * The moment that a single cell tells, in whichever of the usual styles it is written; a day
+   * stands for its noon in UTC.
+   *
+   * @param order {@link #DAY_FIRST} or {@link #MONTH_FIRST}, where both could be
+   * @return empty when it is none
+   */
+  public static Optional<Instant> anyMoment(Value v, Reading order) {
+    if (v instanceof Value.Moment m) return Optional.of(m.value());
+    if (v instanceof Value.Day d) return Optional.of(noon(d.value()));
+    if (!(v instanceof Value.Text) && !(v instanceof Value.Num)) return Optional.empty();
+    String s = Blanks.strip(v.plain());
+    Reading other = order == MONTH_FIRST ? DAY_FIRST : MONTH_FIRST;
+    for (Reading r : List.of(PLAIN, order, other, COMPACT_DATE)) {
+      LocalDate day = r.date(s);
+      if (day != null) return Optional.of(noon(day));
+      Instant at = r.moment(s);
+      if (at != null) return Optional.of(at);
+    }
+    return Optional.empty();
+  }
+
+  private static Instant noon(LocalDate d) {
+    return d.atTime(12, 0).toInstant(ZoneOffset.UTC);
   }
 
   private static Value fromOther(Value raw, FieldType type) {

@@ -74,6 +74,34 @@ public final class ColumnMatch {
     return fields.stream().map(Field::name).filter(TAGS::contains).findFirst().orElse("");
   }
 
+  /**
+   * The field that tells features apart: by its name, else the first of those without a value
+   * twice, a name with "id", "no", "nr" or "code" in it before others; "" for none.
+   *
+   * @param unique fields whose values were seen to be all different
+   */
+  public static String tag(List<Field> fields, List<Field> unique) {
+    String named = tag(fields);
+    if (!named.isEmpty() || unique.isEmpty()) return named;
+    return unique.stream()
+        .filter(f -> f.name().matches("(.*_)?(id|no|nr|num|number|code|key|ref)(_.*)?"))
+        .findFirst()
+        .orElse(unique.get(0))
+        .name();
+  }
+
+  /** As {@link #captions(List)}; a tag is the first of them, whatever its name. */
+  public static List<String> captions(List<Field> fields, String tag) {
+    List<String> out = new java.util.ArrayList<>();
+    if (!tag.isEmpty()) out.add(tag);
+    for (String c : captions(fields)) {
+      // the first of all stands for a name only where there is nothing better
+      boolean named = CAPTIONS.contains(c) || out.isEmpty();
+      if (named && !out.contains(c) && out.size() < 2) out.add(c);
+    }
+    return List.copyOf(out);
+  }
+
   /** The fields that name a feature: at most two by their names, else the first of all. */
   public static List<String> captions(List<Field> fields) {
     List<String> out =

@@ -94,6 +94,14 @@ public record FieldProfile(
         field.unique() ? t.mostFrequent().stream().filter(v -> v.count() > 1).toList() : List.of());
   }
 
+  /** All values of a field over some rows, however many, with their counts. */
+  public static List<ValueCount> counts(Field field, LayerColumns layer, BitSet rows) {
+    Tally t = new Tally(field, layer);
+    if (layer.column(field.name()).orElseThrow() instanceof DictionaryColumn d)
+      t.dictionary(d, rows);
+    return t.counts.stream().map(c -> new ValueCount(c.value.plain(), c.count)).toList();
+  }
+
   /** A value and how many features have it. */
   private record Counted(Value value, int count) {}
 

@@ -14,7 +14,6 @@ import org.whinridge.core.layer.Field;
 import org.whinridge.core.layer.FieldType;
 import org.whinridge.core.layer.GeometryKind;
 import org.whinridge.core.place.Repair;
-import org.whinridge.core.value.Fold;
 import org.whinridge.core.value.Numbers;
 import org.whinridge.core.value.Value;
 
@@ -29,6 +28,10 @@ public final class Survey {
 
   private static final int MOST_COLUMNS = 500;
   private static final int SAMPLES = 4;
+
+  /** A tag is something that is read at a glance; a longer text is none. */
+  private static final int LONGEST_TAG = 40;
+
   private int count;
   private int problems;
   private final ShapeSurvey shapes = new ShapeSurvey(this::tell);
@@ -67,6 +70,29 @@ public final class Survey {
       boolean mayBeKey,
       List<String> repeated,
       Map<String, Integer> distinct) {
+    /**
+     * Spellings that look like one value, when nobody stated which values there are; none when
+     * there are more than 60 of them, which are tidied after the import.
+     */
+    public List<NearDuplicates.Group> spellings() {
+      boolean stated = !field.codes().isEmpty() && !field.codesFound();
+      if (stated || field.type() != FieldType.TEXT && field.type() != FieldType.CODE)
+        return List.of();
+      List<ValueCount> counts = new ArrayList<>();
+      distinct.forEach((v, n) -> counts.add(new ValueCount(v, n)));
+      return NearDuplicates.groups(counts, Set.of());
+    }
+
+    /** Whether each feature has a value of its own here, so that it can be the tag. */
+    public boolean isTagLike(int count) {
+      return count > 1
+          && mayBeKey
+          && repeated.isEmpty()
+          && guess.filled() == count
+          && guess.longest() <= LONGEST_TAG
+          && (field.type() == FieldType.TEXT || field.type() == FieldType.WHOLE);
+    }
+
     /** The column with another field for it. */
     public Column with(Field other) {
       return new Column(source, other, guess, samples, mayBeKey, repeated, distinct);
@@ -251,8 +277,17 @@ public final class Survey {
         });
   }
 
-  /** The columns in the order of their first appearance, each with the field guessed for it. */
+  /** The columns, their labels proposed from common words alone. */
   public List<Column> columns() {
+    return columns(List.of());
+  }
+
+  /**
+   * The columns in the order of their first appearance, each with the field guessed for it.
+   *
+   * @param words of the house, from which labels that were cut are completed
+   */
+  public List<Column> columns(List<String> words) {
     List<Column> out = new ArrayList<>();
     Set<String> names = new LinkedHashSet<>();
     columns.forEach(
@@ -262,10 +297,15 @@ public final class Survey {
           String name = base;
           for (int i = 2; !names.add(name); i++) name = base + "_" + i;
           TypeGuess.Guess g = w.guess.guess(source);
+          boolean number = g.type() == FieldType.WHOLE || g.type() == FieldType.DECIMAL;
+          ReadableLabel label = ReadableLabel.of(source, number, words);
           out.add(
               new Column(
                   source,
-                  Field.of(name, label(source), g.type()).with(readable(g.codes())),
+                  Field.of(name, label.label(), g.type())
+                      .in(label.unit())
+                      .with(readable(g.codes()))
+                      .codesFound(true),
                   g,
                   List.copyOf(w.samples),
                   w.keys.mayBeKey(count) && g.type() != FieldType.DECIMAL,
@@ -278,15 +318,11 @@ public final class Survey {
   /** Codes that look like names in a program get a readable label; others are their own label. */
   private static List<Code> readable(List<Code> codes) {
     return codes.stream()
-        .map(c -> c.code().matches("[a-z][a-z0-9_]*") ? Code.of(c.code(), label(c.code())) : c)
+        .map(
+            c ->
+                c.code().matches("[a-z][a-z0-9_]*")
+                    ? Code.of(c.code(), ReadableLabel.of(c.code(), false, List.of()).label())
+                    : c)
         .toList();
-  }
-
-  /** A readable label for a column: "silt_depth" gives "Silt depth". */
-  public static String label(String source) {
-    String s = source.replace('_', ' ').strip();
-    return s.isEmpty()
-        ? "Field"
-        : Fold.upper(s.substring(0, 1)) + s.substring(1, Math.min(80, s.length()));
   }
 }

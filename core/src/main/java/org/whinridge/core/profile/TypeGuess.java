@@ -10,6 +10,7 @@ import java.util.TreeMap;
 import org.whinridge.core.layer.Code;
 import org.whinridge.core.layer.FieldType;
 import org.whinridge.core.layer.Reading;
+import org.whinridge.core.value.Blanks;
 import org.whinridge.core.value.Fold;
 import org.whinridge.core.value.Numbers;
 import org.whinridge.core.value.Value;
@@ -33,8 +34,10 @@ public final class TypeGuess {
   private int numberKeptAsText;
   private int commaNumbers;
   private int longest;
+  private int blankEnds;
   private int dayAbove12;
   private int secondAbove12;
+  private int eitherOrder;
   private boolean tooManyDistinct;
   private double least = Double.POSITIVE_INFINITY;
   private double greatest = Double.NEGATIVE_INFINITY;
@@ -48,6 +51,7 @@ public final class TypeGuess {
    * What was found: the type, how its texts are read, and the evidence in words ("240 of 240 whole
    * numbers, 1 to 5").
    *
+   * @param dayOrder what its dates say of the order of day and month
    * @param mayBeCode whether few values that come again and again speak for a code list
    */
   public record Guess(
@@ -58,6 +62,7 @@ public final class TypeGuess {
       int filled,
       int empty,
       int longest,
+      DayOrder dayOrder,
       boolean mayBeCode) {}
 
   /** Takes one raw value: text, a number, yes/no, a date, a moment, a list or empty. */
@@ -69,8 +74,10 @@ public final class TypeGuess {
     filled++;
     String s = v.plain();
     longest = Math.max(longest, s.length());
+    String stripped = Blanks.strip(s);
+    if (stripped.length() < s.length() && !stripped.isEmpty()) blankEnds++;
     if (!tooManyDistinct) {
-      distinct.merge(s, 1, Integer::sum);
+      distinct.merge(stripped.isEmpty() ? s : stripped, 1, Integer::sum);
       tooManyDistinct = distinct.size() > MOST_DISTINCT;
     }
     if (v instanceof Value.Bool) truth++;
@@ -78,7 +85,7 @@ public final class TypeGuess {
     else if (v instanceof Value.Day) dates.merge(Reading.PLAIN, 1, Integer::sum);
     else if (v instanceof Value.Moment) moments.merge(Reading.PLAIN, 1, Integer::sum);
     else if (v instanceof Value.Many) lists++;
-    else if (v instanceof Value.Text t) text(t.value().strip());
+    else if (v instanceof Value.Text) text(stripped);
   }
 
   private void text(String s) {
@@ -144,8 +151,23 @@ public final class TypeGuess {
       else continue;
       if (r == Reading.PLAIN) return;
     }
-    if (Reading.DAY_FIRST.date(s) != null && Reading.MONTH_FIRST.date(s) == null) dayAbove12++;
-    if (Reading.MONTH_FIRST.date(s) != null && Reading.DAY_FIRST.date(s) == null) secondAbove12++;
+    Object day = either(Reading.DAY_FIRST, s);
+    Object month = either(Reading.MONTH_FIRST, s);
+    if (day != null && month == null) dayAbove12++;
+    if (month != null && day == null) secondAbove12++;
+    if (day != null && month != null && !day.equals(month)) eitherOrder++;
+  }
+
+  private static Object either(Reading r, String s) {
+    LocalDate d = r.date(s);
+    return d != null ? d : r.moment(s);
+  }
+
+  private DayOrder order() {
+    if (eitherOrder > 0 && dayAbove12 > 0 == secondAbove12 > 0) return DayOrder.UNSURE;
+    return dayAbove12 > 0
+        ? DayOrder.DAY_FIRST
+        : secondAbove12 > 0 ? DayOrder.MONTH_FIRST : DayOrder.NONE;
   }
 
   private void comma(double d) {
@@ -201,9 +223,12 @@ public final class TypeGuess {
       if (enough(count(moments, r)))
         return said(FieldType.DATE_TIME, r, all(count(moments, r), "moments"));
     if (times == filled) return said(FieldType.TIME, Reading.PLAIN, all(times, "times of day"));
-    if (codeLike() && longest <= 40) return codes();
+    if (codeLike() && longest <= 40 && !written()) return codes();
     String numbers = whole + decimal > 0 ? "; " + (whole + decimal) + " of them numbers" : "";
-    return said(FieldType.TEXT, Reading.PLAIN, "text, up to " + longest + " characters" + numbers);
+    String blanks =
+        blankEnds == 0 ? "" : "; " + blankEnds + " with blanks at the ends, which are kept";
+    return said(
+        FieldType.TEXT, Reading.PLAIN, "text, up to " + longest + " characters" + numbers + blanks);
   }
 
   private static boolean asks(String name) {
@@ -233,11 +258,30 @@ public final class TypeGuess {
         && filled >= 5 * distinct.size();
   }
 
+  /**
+   * Whether the values look written rather than chosen: more than a third have four words or more,
+   * or end as a sentence does. Common practice, no source.
+   */
+  private boolean written() {
+    int n = 0;
+    for (String s : distinct.keySet())
+      if (s.split("\\s+").length >= 4 || s.matches(".*\\s.*[.!?]")) n++;
+    return 3 * n > distinct.size();
+  }
+
   private Guess codes() {
     List<Code> codes = new ArrayList<>();
     for (String s : distinct.keySet()) codes.add(Code.of(s, s));
-    String evidence = distinct.size() + " different values in " + filled + " features";
-    return new Guess(FieldType.CODE, Reading.PLAIN, evidence, codes, filled, empty, longest, true);
+    String evidence =
+        distinct.size()
+            + " different values in "
+            + filled
+            + " features"
+            + (blankEnds == 0
+                ? ""
+                : "; blanks at the ends of " + blankEnds + " values are left out");
+    return new Guess(
+        FieldType.CODE, Reading.PLAIN, evidence, codes, filled, empty, longest, order(), true);
   }
 
   private String all(int n, String what) {
@@ -268,6 +312,7 @@ public final class TypeGuess {
         filled,
         empty,
         longest,
+        order(),
         code);
   }
 

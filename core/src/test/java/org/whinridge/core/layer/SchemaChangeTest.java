@@ -166,6 +166,7 @@ class SchemaChangeTest {
             new Start.Fixed("none"),
             "look twice",
             Optional.of(new CodesFrom("l1", "c", "d")),
+            true,
             true);
     assertThat(Field.read(f.json())).isEqualTo(f);
     assertThat(Field.of("t", "T", FieldType.TIME).holds(Value.text("09:30"))).isTrue();
@@ -185,6 +186,7 @@ class SchemaChangeTest {
                     Start.NOTHING,
                     "",
                     Optional.empty(),
+                    false,
                     false)
                 .shown(Value.of(1.5)))
         .isEqualTo("1.50 m");

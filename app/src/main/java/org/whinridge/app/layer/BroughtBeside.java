@@ -1,0 +1,25 @@
+package org.whinridge.app.layer;
+
+import java.time.Instant;
+import java.util.List;
+import java.util.UUID;
+
+/** What files brought for a layer's features without changing the layer itself: past visits. */
+public interface BroughtBeside {
+  /**
+   * What one file brought.
+   *
+   * @param summary in words: "12 past visits, import of visits.csv"
+   */
+  record Brought(UUID id, Instant at, String person, String summary) {}
+
+  /** All that was brought for a layer, the newest first. */
+  List<Brought> broughtTo(UUID layer);
+
+  /**
+   * Takes what one file brought for the layer away again, as a whole.
+   *
+   * @return in words what is gone
+   */
+  String takeAway(UUID layer, UUID id, String person);
+}
