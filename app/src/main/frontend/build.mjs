@@ -1,7 +1,7 @@
 // Bundles styles and scripts into the application's static files, and the service worker with the list of what it keeps.
 import { execFileSync } from "node:child_process";
 import { createHash } from "node:crypto";
-import { existsSync, mkdirSync, readdirSync, readFileSync, rmSync } from "node:fs";
+import { existsSync, mkdirSync, readdirSync, readFileSync, rmSync, writeFileSync } from "node:fs";
 import { basename, resolve } from "node:path";
 import { build } from "esbuild";
 
@@ -12,6 +12,14 @@ mkdirSync("build", { recursive: true });
 rmSync(out + "/assets", { recursive: true, force: true });
 mkdirSync(out + "/assets", { recursive: true });
 execFileSync("node_modules/.bin/tailwindcss", ["-i", "src/style.css", "-o", "build/style.css", "--minify"], { stdio: "inherit" });
+
+// the icons of the library, with the words by which they are found
+const library = "node_modules/@rapideditor/temaki/";
+const named = Object.entries(JSON.parse(readFileSync(library + "data/icons.json", "utf8"))).filter(([id]) => id !== "temaki");
+writeFileSync("build/icons.json", JSON.stringify(named.map(([id, { groups }]) => {
+  const words = id.replaceAll(/[_-]/g, " ").replace(/(\d+)$/, " $1").replaceAll(/\s+/g, " ");
+  return { id, label: words[0].toUpperCase() + words.slice(1), words: words + " " + groups.join(" "), groups, svg: readFileSync(`${library}icons/${id}.svg`, "utf8").replace(/<\?xml[^>]*>\s*/, "").replaceAll(/\s*\n\s*/g, " ").trim() };
+})));
 
 const common = { bundle: true, minify: true, target: ["es2022"], logLevel: "warning", legalComments: "linked" };
 const { metafile } = await build({
@@ -24,7 +32,7 @@ const { metafile } = await build({
   format: "esm",
   splitting: true,
   alias: { "field-engine": engine },
-  loader: { ".woff2": "file", ".woff": "empty" },
+  loader: { ".woff2": "file", ".woff": "empty", ".json": "file" },
 });
 // before the body of a desk page, so no module
 await build({ ...common, entryPoints: ["src/keys.js"], outdir: out + "/assets", format: "iife" });
@@ -38,7 +46,7 @@ const need = (file) => {
 };
 need("day.js");
 need("style.css");
-const files = readdirSync(out + "/assets").filter((f) => needed.has(f) || f.endsWith(".woff2"));
+const files = readdirSync(out + "/assets").filter((f) => needed.has(f) || f.endsWith(".woff2") || /^countries-.*\.json$/.test(f));
 const hash = createHash("sha256");
 for (const f of files.sort()) hash.update(readFileSync(out + "/assets/" + f));
 hash.update(readFileSync("../resources/templates/day.html"));

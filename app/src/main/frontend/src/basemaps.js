@@ -1,4 +1,4 @@
-// What lies under the features: the project's plain basemap, pictures in tiles, or nothing. Switched in one click.
+// What lies under the features: the project's plain basemap, pictures in tiles, the outline alone, or nothing. Switched in one click.
 import TileLayer from "ol/layer/Tile.js";
 import { get as projection } from "ol/proj.js";
 import TileImage from "ol/source/TileImage.js";
@@ -36,6 +36,7 @@ export async function withBasemaps(map, project, told = () => {}) {
     if (layer) map.removeLayer(layer);
     layer = made.get(b.id);
     if (layer) map.getLayers().insertAt(0, layer);
+    map.outline.show(b.id !== "none");
     for (const x of buttons) x.setAttribute("aria-pressed", String(x.dataset.basemap === b.id));
     told(b);
   };

@@ -114,11 +114,10 @@ export function choosePage(form) {
 
 /** How far the job is. */
 export function jobPage(box) {
-  const { project, lot } = box.dataset;
   const number = new Intl.NumberFormat("en");
   const look = async () => {
     try {
-      const s = await (await request(`/api/p/${project}/bring-in/${lot}/state`)).json();
+      const s = await (await request(box.dataset.state)).json();
       if (s.stage !== "running") return location.reload();
       box.querySelector("#job-doing").textContent = s.doing;
       const bar = box.querySelector("#job-bar");

@@ -14,13 +14,14 @@ export async function projectMap(m, pack) {
   const { map, ground } = await mapOf(pack);
   const bases = [["Plain", plainBase(await basemap(pack))]];
   if (ground) bases.unshift([ground.name, pictureBase(ground.grid, (z, x, y) => (ground.tiles[`${z}/${x}/${y}`] ? "data:image/png;base64," + ground.tiles[`${z}/${x}/${y}`] : undefined))]);
-  bases.push(["None", null]);
+  bases.push(["Outline", null], ["None", null]);
   let shown = null;
   const buttons = bases.map(([name, layer]) => h("button", { type: "button", "aria-pressed": "false", onclick: () => use(name, layer) }, name));
   const use = (name, layer) => {
     if (shown) m.removeLayer(shown);
     shown = layer;
     if (layer) m.getLayers().insertAt(0, layer);
+    m.outline.show(name !== "None");
     for (const b of buttons) b.setAttribute("aria-pressed", String(b.textContent === name));
   };
   use(...bases[0]);

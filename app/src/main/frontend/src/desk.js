@@ -17,7 +17,7 @@ const components = { layerPage: maps, roundPlanner: maps, visitPlaces: maps, for
 /** Elements with a module of their own. */
 const pages = {
   "bring-in": async () => (await import("./bring-in.js")).choosePage,
-  "bring-in-job": async () => (await import("./bring-in.js")).jobPage,
+  "running-job": async () => (await import("./bring-in.js")).jobPage,
   report: async () => (await import("./bring-in.js")).reportPage,
   "fields-page": async () => (await import("./fields.js")).fieldsPage,
   "make-page": async () => (await import("./layer-make.js")).makePage,

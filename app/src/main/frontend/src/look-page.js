@@ -216,6 +216,7 @@ export async function lookPage(box) {
       h("div", { class: "knobs" },
         choose("Add", "", [["", "a symbol on top…"], ["mark", "an icon"], ...(kind !== "point" ? [["line", "a line"]] : []), ...(kind === "polygon" ? [["area", "a fill"]] : [])], (draw) => draw && rerow((e) => e.stack.push(usualSymbol(kind, draw)), true)),
         look.by !== "one" && h("button", { type: "button", class: "copy-stack", onclick: () => send("propose", { same: i }) }, "Same symbols for all entries, colours kept"),
+        h("button", { type: "button", class: "more-icons", onclick: () => moreIcons(i) }, "More icons…"),
         h("label", { class: "button" }, "Own icon (SVG)", h("input", { type: "file", accept: ".svg,image/svg+xml", class: "sr-only", onchange: (e) => ownIcon(e.target.files[0], i) })),
         look.by === "rule" && !other && h("button", { type: "button", onclick: () => change((l) => (l.classes.splice(i, 1), (open = -1))) }, "Remove this rule"),
         look.by === "rule" && i > 0 && !other && h("button", { type: "button", onclick: () => change((l) => l.classes.splice(i - 1, 0, ...l.classes.splice(i, 1)) && (open = i - 1)) }, "Up")),
@@ -234,6 +235,16 @@ export async function lookPage(box) {
   }
 
   const ownPicture = (icon) => `<svg xmlns="http://www.w3.org/2000/svg" width="24" height="24" viewBox="0 0 ${Number(icon.box)} ${Number(icon.box)}">${icon.parts.map((p) => `<path d="${p.path}" fill="${p.fill === "colour" ? "#1f2a30" : p.fill === "outline" ? "#fff" : p.fill}" stroke="${p.stroke === "colour" ? "#1f2a30" : p.stroke === "outline" ? "#fff" : p.stroke}" stroke-width="${Number(p.width)}"/>`).join("")}</svg>`;
+
+  async function moreIcons(i) {
+    try {
+      const { openIconLibrary } = await import("./icon-library.js");
+      await openIconLibrary(({ label, svg }) => ownIcon(new File([svg], label + ".svg"), i));
+    } catch (e) {
+      failure = e.message;
+      refresh();
+    }
+  }
 
   async function ownIcon(file, i) {
     if (!file) return;

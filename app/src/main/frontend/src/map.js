@@ -1,4 +1,4 @@
-// Maps: OpenLayers on canvas over the project's plain basemap, styles of our own.
+// Maps: OpenLayers on canvas over the outline of the lands and the project's plain basemap, styles of our own.
 import Feature from "ol/Feature.js";
 import GeoJSON from "ol/format/GeoJSON.js";
 import OlMap from "ol/Map.js";
@@ -18,6 +18,7 @@ import Icon from "ol/style/Icon.js";
 import Stroke from "ol/style/Stroke.js";
 import Style from "ol/style/Style.js";
 import Text from "ol/style/Text.js";
+import { withOutline } from "./outline.js";
 import { symbolUrl } from "./symbols.js";
 
 export const format = new GeoJSON({ featureProjection: "EPSG:3857" });
@@ -33,9 +34,13 @@ const ground = {
   building: new Style({ zIndex: 7, fill: new Fill({ color: "#cbbfaa" }) }),
 };
 
-function basemapStyle(f) {
+/** Metres to a pixel beyond which names of places would lie over each other. */
+const NAMES_WITHIN = 400;
+
+function basemapStyle(f, perPixel) {
   const what = f.get("what");
   if (what !== "place") return ground[what];
+  if (perPixel > NAMES_WITHIN) return undefined;
   return new Style({ zIndex: 8, text: new Text({ text: f.get("name"), font: `italic 13px ${FONT}`, fill: new Fill({ color: "#5a5646" }), stroke: new Stroke({ color: "#fbf9f3", width: 3 }) }) });
 }
 
@@ -60,6 +65,7 @@ export function makeMap(target, basemap) {
     interactions: interactions({ altShiftDragRotate: false, pinchRotate: false }),
     view: new View({ center: fromLonLat([-10.2, 57.9]), zoom: 11, maxZoom: 21, constrainRotation: true }),
   });
+  map.outline = withOutline(map);
   target.olMap = map; // whoever has the element can ask what is drawn
   return map;
 }

@@ -31,8 +31,8 @@ import org.whinridge.formats.crs.CoordinateSystems;
 /**
  * Writes a layer as a Shapefile: .shp, .shx, .dbf, .prj, .cpg (UTF-8), and a table of the old and
  * new names of its columns, which have at most 10 characters; texts over 254 bytes, where a .dbf
- * column ends, also stand whole in a table beside it. Source of the layout: the published Shapefile
- * Technical Description (July 1998), from memory.
+ * column ends, and values that its column can't hold, also stand whole in a table beside it. Source
+ * of the layout: the published Shapefile Technical Description (July 1998), from memory.
  */
 public final class ShapefileWriter implements LayerWriter {
   private static final int TEXT = 254;
@@ -176,26 +176,11 @@ public final class ShapefileWriter implements LayerWriter {
         && d.value().getYear() < 10_000) ascii(row, at, d.value().toString().replace("-", ""));
     else if (c.type == 'N' && v instanceof Value.Num n) {
       String s = number(n.value(), c);
-      if (s.length() > c.length)
-        throw new IOException(
-            "the number "
-                + n.value()
-                + " of “"
-                + layer.schema().caption(f.values())
-                + "” is too wide for a Shapefile");
+      // too wide as digits: with an exponent, as every reader of numbers takes it
+      if (s.length() > c.length) s = Double.toString(n.value());
       ascii(row, at + c.length - s.length(), s);
     } else if (c.type == 'C') text(row, at, c, OutColumns.text(v), f);
-    else
-      throw new IOException(
-          "the value “"
-              + v.plain()
-              + "” of “"
-              + layer.schema().caption(f.values())
-              + "” in "
-              + c.from.name()
-              + " is no "
-              + c.from.type().said()
-              + ", which a Shapefile can't hold; tidy it, or take the layer out as GeoPackage");
+    else keepWhole(c, OutColumns.text(v), f); // the cell stays empty; nothing is lost
   }
 
   /** The shortest exact text when it fits the width, else as many decimals as there is room for. */

@@ -38,9 +38,8 @@ final class WholeTexts implements AutoCloseable {
       while (next != null && rowOf(next) <= row) {
         String column = next.get(2);
         String text = CsvWriter.original(next.get(3));
-        if (rowOf(next) == row
-            && out.get(column) != null
-            && text.startsWith(out.get(column).plain())) out.put(column, Value.text(text));
+        if (rowOf(next) == row && text.startsWith(out.getOrDefault(column, Value.EMPTY).plain()))
+          out.put(column, Value.text(text));
         advance();
       }
     } catch (RuntimeException e) {

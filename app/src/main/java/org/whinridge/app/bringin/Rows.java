@@ -169,9 +169,8 @@ final class Rows {
       out.add(
           leftBroken
               + (leftBroken == 1
-                  ? " polygon that crosses itself is"
-                  : " polygons that cross themselves are")
-              + " kept as they came.");
+                  ? " polygon that crosses itself is kept as it came."
+                  : " polygons that cross themselves are kept as they came."));
     if (repaired > 0)
       out.add(
           repaired

@@ -50,7 +50,11 @@ class Updating {
   /** One difference that an update would write. */
   record Sample(String caption, String field, String before, String after) {}
 
-  /** What an update would do, counted before it is done. */
+  /**
+   * What an update would do, counted before it is done.
+   *
+   * @param notes what is worth telling of its rows: values that do not fit, places that are none
+   */
   record Plan(
       int index,
       UUID layer,
@@ -66,7 +70,8 @@ class Updating {
       List<String> leftOut,
       List<Sample> samples,
       List<String> missingCaptions,
-      boolean removeMissing) {}
+      boolean removeMissing,
+      List<String> notes) {}
 
   /** What to do with one row of an update: which feature it is, and what differs. */
   private interface Match {
@@ -76,6 +81,7 @@ class Updating {
 
   private static final class Tally {
     int withoutKey;
+    int pictures;
     final List<String> repeated = new ArrayList<>();
     final Map<String, Integer> inFile = new LinkedHashMap<>();
     Field key;
@@ -106,6 +112,7 @@ class Updating {
         job,
         doing,
         r -> {
+          t.pictures += r.raw().pictures().size();
           String k = ModelRows.key(r.values(), key);
           if (k.isEmpty()) {
             t.withoutKey++;
@@ -131,7 +138,13 @@ class Updating {
               row < 0 ? r.values() : differs(c, targets, columns, row, r),
               row < 0 ? r.geometry() : moved(c, columns, row, r));
         });
-    t.notes = file.notes();
+    t.notes = new ArrayList<>(file.notes());
+    if (t.pictures > 0)
+      t.notes.add(
+          t.pictures
+              + (t.pictures == 1 ? " picture comes" : " pictures come")
+              + " with the rows; an update takes values and places, and leaves "
+              + (t.pictures == 1 ? "it out." : "them out."));
     return t;
   }
 
@@ -215,7 +228,8 @@ class Updating {
         t.leftOut,
         samples,
         missing,
-        c.removeMissing());
+        c.removeMissing(),
+        t.notes);
   }
 
   private static void sample(

@@ -3,7 +3,11 @@ package org.whinridge.app.layer;
 import com.eclipsesource.json.Json;
 import com.eclipsesource.json.JsonArray;
 import com.eclipsesource.json.JsonObject;
+import com.github.benmanes.caffeine.cache.Cache;
+import com.github.benmanes.caffeine.cache.Caffeine;
 import java.security.Principal;
+import java.time.LocalDate;
+import java.time.ZoneOffset;
 import java.util.UUID;
 import org.locationtech.jts.geom.Coordinate;
 import org.locationtech.jts.geom.Envelope;
@@ -212,6 +216,13 @@ class LayerApi {
             }));
   }
 
+  /** Layers drawn small, each state of each once. */
+  private final Cache<String, String> shapes =
+      Caffeine.newBuilder()
+          .maximumWeight(20_000_000)
+          .weigher((String k, String svg) -> svg.length())
+          .build();
+
   /** The layer drawn small; its address has the revision, so that a browser may keep it. */
   @GetMapping(value = "/api/p/{project}/layers/{id}/shape.svg", produces = "image/svg+xml")
   ResponseEntity<String> shape(@PathVariable String project, @PathVariable UUID id) {
@@ -219,8 +230,22 @@ class LayerApi {
     return ResponseEntity.ok()
         .header("Cache-Control", "private, max-age=604800")
         .body(
-            new Picture(looks.ready(layer), layer.extent().orElse(new Envelope()), 360, 120, 0.55)
-                .svg(layers.first(layer, 500), LayerQueries.clock(), "#f5f3ea"));
+            shapes.get(
+                layer.id()
+                    + " "
+                    + layer.revision()
+                    + " "
+                    + layer.lookRevision()
+                    + " "
+                    + LocalDate.now(ZoneOffset.UTC),
+                k ->
+                    new Picture(
+                            looks.ready(layer),
+                            layer.extent().orElse(new Envelope()),
+                            360,
+                            120,
+                            0.55)
+                        .svg(layers.first(layer, 500), LayerQueries.clock(), "#f5f3ea")));
   }
 
   @GetMapping(

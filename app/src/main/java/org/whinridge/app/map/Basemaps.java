@@ -40,6 +40,9 @@ public class Basemaps {
   /** The id of no basemap. */
   public static final String NONE = "none";
 
+  /** The id of the outline of the world's lands, which lies under every other basemap. */
+  public static final String OUTLINE = "outline";
+
   private static final String PLAIN_GROUND = "#f1eddf,#dde3cf,#dfe7ea";
   private final BasemapRepository repository;
   private final Projects projects;
@@ -83,7 +86,10 @@ public class Basemaps {
     }
   }
 
-  /** A project's basemaps: plain where it has one, those brought in, and none. */
+  /**
+   * A project's basemaps: plain where it has one, those brought in, the outline of the lands, and
+   * none.
+   */
   @Transactional(readOnly = true)
   public List<Basemap> list(UUID project) {
     List<Basemap> out = new ArrayList<>();
@@ -99,6 +105,9 @@ public class Basemaps {
               Optional.of(Json.parse(e.grid).asObject()),
               List.of(e.ground.split(",")),
               e.notes.isEmpty() ? List.of() : List.of(e.notes.split("\n"))));
+    out.add(
+        new Basemap(
+            OUTLINE, "Outline", Optional.empty(), List.of("#f1eddf", "#dfe7ea"), List.of()));
     out.add(new Basemap(NONE, "None", Optional.empty(), List.of("#dfe7ea"), List.of()));
     return out;
   }

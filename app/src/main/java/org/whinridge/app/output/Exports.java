@@ -64,12 +64,21 @@ class Exports {
 
   /** Writes what was ordered; nothing is left when it can't be. */
   Written write(Order o) throws IOException {
+    return write(o, () -> {});
+  }
+
+  /**
+   * As {@link #write(Order)}.
+   *
+   * @param step hears of each feature, and may end the writing by an exception
+   */
+  Written write(Order o, Runnable step) throws IOException {
     Path home = Files.createDirectory(folder.resolve(UUID.randomUUID().toString()));
     String name = o.layers().size() == 1 ? Field.nameFrom(o.layers().get(0).name()) : "layers";
     try {
       Path file = home.resolve("out." + (o.zipped() ? "zip" : o.format().ending()));
-      if (o.zipped()) zipped(o, home, file);
-      else single(o, file);
+      if (o.zipped()) zipped(o, home, file, step);
+      else single(o, file, step);
       return new Written(home, file, name + "." + (o.zipped() ? "zip" : o.format().ending()));
     } catch (UncheckedIOException e) {
       FileSystemUtils.deleteRecursively(home);
@@ -97,10 +106,10 @@ class Exports {
     FileSystemUtils.deleteRecursively(w.home());
   }
 
-  private void single(Order o, Path file) throws IOException {
+  private void single(Order o, Path file, Runnable step) throws IOException {
     if (o.format() == Order.Format.GPKG) {
       try (GeoPackageWriter g = new GeoPackageWriter(file)) {
-        for (Layer l : o.layers()) geoPackage(o, l, g);
+        for (Layer l : o.layers()) geoPackage(o, l, g, step);
       }
       return;
     }
@@ -108,21 +117,21 @@ class Exports {
       switch (o.format()) {
         case KML -> {
           try (KmlWriter k = new KmlWriter(out, o.layers().get(0).name())) {
-            for (Layer l : o.layers()) features(o, l, k::layer);
+            for (Layer l : o.layers()) features(o, l, step, k::layer);
           }
         }
         case XLSX -> {
           try (XlsxWriter x = new XlsxWriter(out)) {
-            for (Layer l : o.layers()) features(o, l, to -> x.layer(to, o.wkt()));
+            for (Layer l : o.layers()) features(o, l, step, to -> x.layer(to, o.wkt()));
           }
         }
-        case CSV -> features(o, o.layers().get(0), to -> new CsvWriter(out, to, o.wkt()));
-        default -> features(o, o.layers().get(0), to -> new GeoJsonWriter(out, to));
+        case CSV -> features(o, o.layers().get(0), step, to -> new CsvWriter(out, to, o.wkt()));
+        default -> features(o, o.layers().get(0), step, to -> new GeoJsonWriter(out, to));
       }
     }
   }
 
-  private void zipped(Order o, Path home, Path zip) throws IOException {
+  private void zipped(Order o, Path home, Path zip, Runnable step) throws IOException {
     Path parts = Files.createDirectory(home.resolve("parts"));
     Set<String> names = new LinkedHashSet<>();
     for (Layer l : o.layers()) {
@@ -131,11 +140,13 @@ class Exports {
       for (int i = 2; !names.add(name); i++) name = base + "_" + i;
       String file = name;
       if (o.format() == Order.Format.SHP)
-        features(o, l, to -> new ShapefileWriter(parts, file, to, LocalDate.now(ZoneOffset.UTC)));
+        features(
+            o, l, step, to -> new ShapefileWriter(parts, file, to, LocalDate.now(ZoneOffset.UTC)));
       else
         single(
             new Order(List.of(l), o.format(), "", Set.of(), o.codes(), o.system(), o.wkt()),
-            parts.resolve(file + "." + o.format().ending()));
+            parts.resolve(file + "." + o.format().ending()),
+            step);
     }
     try (ZipOutputStream out =
             new ZipOutputStream(new BufferedOutputStream(Files.newOutputStream(zip)));
@@ -152,15 +163,17 @@ class Exports {
     LayerWriter of(OutLayer to) throws IOException;
   }
 
-  private void features(Order o, Layer layer, Begin begin) throws IOException {
+  private void features(Order o, Layer layer, Runnable step, Begin begin) throws IOException {
     queries.where(
         layer,
         LayerFilter.written(o.filter()),
         (c, rows) -> {
           choose(c, rows, o.only());
           try (LayerWriter w = begin.of(outLayer(o, layer, c, rows))) {
-            for (int row = rows.nextSetBit(0); row >= 0; row = rows.nextSetBit(row + 1))
+            for (int row = rows.nextSetBit(0); row >= 0; row = rows.nextSetBit(row + 1)) {
               w.add(c.feature(row));
+              step.run();
+            }
           } catch (IOException e) {
             throw new UncheckedIOException(e);
           }
@@ -196,7 +209,8 @@ class Exports {
    * A layer of a GeoPackage, with its pictures and the photos of its accepted visits as a related
    * table.
    */
-  private void geoPackage(Order o, Layer layer, GeoPackageWriter g) throws IOException {
+  private void geoPackage(Order o, Layer layer, GeoPackageWriter g, Runnable step)
+      throws IOException {
     Map<UUID, UUID> featureOfVisit = visits.featuresOfAccepted(layer.id());
     Map<String, List<Photo>> byFeature =
         Stream.concat(
@@ -213,6 +227,7 @@ class Exports {
     features(
         o,
         layer,
+        step,
         to -> {
           GeoPackageLayer w = g.layer(to);
           return new LayerWriter() {

@@ -1,20 +1,25 @@
 package org.whinridge.app.output;
 
+import com.eclipsesource.json.JsonObject;
 import jakarta.servlet.http.HttpServletResponse;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.util.List;
+import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
 import java.util.stream.Collectors;
 import org.springframework.http.ContentDisposition;
 import org.springframework.http.HttpHeaders;
+import org.springframework.http.MediaType;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.ResponseBody;
 import org.springframework.web.servlet.mvc.support.RedirectAttributes;
 import org.whinridge.app.layer.Layer;
 import org.whinridge.app.layer.LayerFilter;
@@ -23,6 +28,7 @@ import org.whinridge.app.layer.Layers;
 import org.whinridge.app.project.DeskPage;
 import org.whinridge.app.project.Project;
 import org.whinridge.app.project.Projects;
+import org.whinridge.app.shell.Jobs;
 import org.whinridge.app.shell.Refusal;
 import org.whinridge.core.place.CoordinateSystem;
 import org.whinridge.formats.OutColumns;
@@ -34,9 +40,16 @@ class OutputController {
   private final Layers layers;
   private final LayerQueries queries;
   private final Exports exports;
+  private final OutputJobs large;
 
   OutputController(
-      DeskPage desk, Projects projects, Layers layers, LayerQueries queries, Exports exports) {
+      DeskPage desk,
+      Projects projects,
+      Layers layers,
+      LayerQueries queries,
+      Exports exports,
+      OutputJobs large) {
+    this.large = large;
     this.desk = desk;
     this.projects = projects;
     this.layers = layers;
@@ -85,7 +98,7 @@ class OutputController {
       throws IOException {
     UUID id = projects.byKey(project).id();
     try {
-      send(
+      Order o =
           new Order(
               layer.stream().map(l -> layers.get(id, l)).toList(),
               Order.Format.of(format),
@@ -93,8 +106,10 @@ class OutputController {
               only,
               OutColumns.Codes.of(codes),
               Order.system(system),
-              wkt),
-          r);
+              wkt);
+      if (OutputJobs.isLarge(o))
+        return "redirect:/p/" + project + "/outputs/job/" + large.start(id, o);
+      send(o, r);
       return null;
     } catch (Refusal e) {
       back.addFlashAttribute("problem", e.getMessage());
@@ -105,6 +120,54 @@ class OutputController {
           + "&layer="
           + layer.stream().map(UUID::toString).collect(Collectors.joining(","));
     }
+  }
+
+  /** How far a large output is, and its file once it is written. */
+  @GetMapping("/p/{project}/outputs/job/{job}")
+  String job(@PathVariable String project, @PathVariable UUID job, Model model) throws IOException {
+    Project p = desk.open(project, "outputs", "Outputs", model);
+    model.addAttribute("job", large.job(job));
+    model.addAttribute("jobId", job);
+    Optional<OutputJobs.Ordered> done = large.done(p.id(), job);
+    if (done.isPresent()) {
+      model.addAttribute("name", done.get().written().name());
+      model.addAttribute("bytes", Files.size(done.get().written().file()));
+    }
+    return "output-job";
+  }
+
+  @GetMapping(
+      value = "/api/p/{project}/outputs/job/{job}",
+      produces = MediaType.APPLICATION_JSON_VALUE)
+  @ResponseBody
+  String state(@PathVariable String project, @PathVariable UUID job) {
+    projects.byKey(project);
+    Jobs.Job j = large.job(job);
+    return new JsonObject()
+        .add("stage", j.isOver() ? "over" : "running")
+        .add("doing", j.doing())
+        .add("done", j.done())
+        .add("total", j.total())
+        .add("seconds", j.seconds())
+        .toString();
+  }
+
+  @GetMapping("/p/{project}/outputs/job/{job}/file")
+  void taken(@PathVariable String project, @PathVariable UUID job, HttpServletResponse r)
+      throws IOException {
+    OutputJobs.Ordered o =
+        large
+            .done(projects.byKey(project).id(), job)
+            .orElseThrow(() -> Refusal.notFound("output that is written"));
+    send(o.order(), o.written(), r);
+  }
+
+  @PostMapping("/p/{project}/outputs/job/{job}/cancel")
+  String cancel(@PathVariable String project, @PathVariable UUID job, RedirectAttributes flash) {
+    projects.byKey(project);
+    large.cancel(job);
+    flash.addFlashAttribute("done", "The output is no longer written.");
+    return "redirect:/p/" + project + "/outputs";
   }
 
   @GetMapping("/p/{project}/outputs/{layer}/{format}")
@@ -130,14 +193,18 @@ class OutputController {
   private void send(Order o, HttpServletResponse r) throws IOException {
     Exports.Written w = exports.write(o);
     try {
-      r.setContentType(o.zipped() ? "application/zip" : o.format().type());
-      r.setHeader(
-          HttpHeaders.CONTENT_DISPOSITION,
-          ContentDisposition.attachment().filename(w.name()).build().toString());
-      r.setContentLengthLong(Files.size(w.file()));
-      Files.copy(w.file(), r.getOutputStream());
+      send(o, w, r);
     } finally {
       exports.drop(w);
     }
+  }
+
+  private static void send(Order o, Exports.Written w, HttpServletResponse r) throws IOException {
+    r.setContentType(o.zipped() ? "application/zip" : o.format().type());
+    r.setHeader(
+        HttpHeaders.CONTENT_DISPOSITION,
+        ContentDisposition.attachment().filename(w.name()).build().toString());
+    r.setContentLengthLong(Files.size(w.file()));
+    Files.copy(w.file(), r.getOutputStream());
   }
 }
