@@ -253,6 +253,50 @@ class ShapesAndTracksHoldTest {
   }
 
   @Test
+  void whatAColumnCantHoldIsWrittenAllTheSameAndTheRestComesOut() throws Exception {
+    Schema schema =
+        new Schema(
+            GeometryKind.POINT,
+            List.of(
+                Field.of("load", "Load", FieldType.DECIMAL),
+                Field.of("seen", "Seen", FieldType.DATE)),
+            "",
+            List.of());
+    OutLayer out =
+        new OutLayer(
+            "Wide",
+            schema,
+            OutColumns.Codes.values()[0],
+            CoordinateSystem.wgs84(),
+            Set.of(),
+            false);
+    try (ShapefileWriter w = new ShapefileWriter(home, "Wide", out, LocalDate.of(2026, 5, 4))) {
+      double[] loads = {1.5, 1e300, -2.25e-200};
+      for (int i = 0; i < 3; i++)
+        w.add(
+            new Feature(
+                "00000000-0000-0000-0000-00000000000" + i,
+                Optional.of(
+                    GeometryJson.WGS84.createPoint(
+                        new org.locationtech.jts.geom.Coordinate(i, 57))),
+                Map.of(
+                    "load",
+                    Value.of(loads[i]),
+                    "seen",
+                    new Value.Day(LocalDate.of(i == 2 ? 12_026 : 2026, 5, 4))),
+                1));
+    }
+    assertThat(Gdal.info(home.resolve("Wide.shp")))
+        .containsPattern("load \\(Real\\) = 1(e\\+300|\\d{300})");
+    List<RawFeature> all = Gdal.features(open(parts(home.resolve("Wide.shp"))));
+    assertThat(all).hasSize(3);
+    assertThat(all.get(1).properties()).containsEntry("load", Value.of(1e300));
+    assertThat(all.get(0).properties())
+        .containsEntry("seen", new Value.Day(LocalDate.of(2026, 5, 4)));
+    assertThat(all.get(2).properties().get("seen").plain()).contains("12026-05-04");
+  }
+
+  @Test
   void longNamesKeepTheirEndingAndManyProblemsAreSummedUp() throws Exception {
     assertThat(FileNames.shown("x".repeat(200) + ".geojson")).hasSize(120).endsWith(".geojson");
     Path zip = home.resolve("many.zip");
