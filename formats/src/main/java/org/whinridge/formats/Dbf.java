@@ -139,7 +139,9 @@ final class Dbf implements AutoCloseable {
     switch (c.type) {
       case 'N', 'F':
         var d = Numbers.read(s);
-        return d.isPresent() && Math.abs(d.getAsDouble()) < 9007199254740992.0
+        // a long row of digits is an id, whose digits count; with an exponent it is a number
+        boolean number = s.indexOf('E') >= 0 || s.indexOf('e') >= 0;
+        return d.isPresent() && (number || Math.abs(d.getAsDouble()) < 9007199254740992.0)
             ? Value.of(d.getAsDouble())
             : Value.text(s);
       case 'D':
