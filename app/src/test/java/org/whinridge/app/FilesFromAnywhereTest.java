@@ -249,4 +249,84 @@ class FilesFromAnywhereTest extends FilesTest {
     assertThat(html(page)).contains("\"A1\"").doesNotContain("holds values, not names");
     act(page, "drop");
   }
+
+  @Test
+  void valuesThatDoNotFitStandInThePlanOfAnUpdate() throws Exception {
+    String first = upload("posts.csv", "tag,depth,lon,lat\nP1,1,-10.2,57.9\nP2,2,-10.2,57.9\n");
+    assertThat(decide(first, "take_0", "on", "name_0", "Posts to update", "x_0", "lon", "y_0", "lat"))
+        .isEmpty();
+    Layer posts = layer("Posts to update");
+    String again = upload("again.csv", "tag,depth\nP1,deep\nP2,3\n");
+    assertThat(
+            decide(
+                again, "take_0", "on", "target_0", "update", "into_0", posts.id().toString(),
+                "key_0", "tag", "c_0_known_0", "1", "c_0_take_0", "on", "c_0_into_0", "tag",
+                "c_0_type_0", "text", "c_1_known_0", "1", "c_1_take_0", "on", "c_1_into_0", "depth",
+                "c_1_type_0", "whole"))
+        .isEmpty();
+    assertThat(html(again)).contains("Depth: 1 value does not fit the field", "row 1");
+    act(again, "drop");
+    act(first, "take-back");
+  }
+
+  @Test
+  void aLargeOutputIsWrittenInTheBackgroundAndKeptForItsProject() throws Exception {
+    StringBuilder b = new StringBuilder("tag,kind\n");
+    for (int i = 0; i < 20_010; i++) b.append('T').append(i).append(",post\n");
+    String page = upload("many.csv", b.toString());
+    assertThat(decide(page, "take_0", "on", "name_0", "Many rows")).isEmpty();
+    String job =
+        mvc.perform(
+                get("/p/ostrey/outputs/file?format=csv&layer=" + layer("Many rows").id())
+                    .with(COORDINATOR))
+            .andReturn()
+            .getResponse()
+            .getRedirectedUrl();
+    assertThat(job).startsWith("/p/ostrey/outputs/job/");
+    String shown = html(job);
+    for (int i = 0; i < 200 && !shown.contains("Take the file"); i++) {
+      Thread.sleep(50);
+      shown = html(job);
+    }
+    assertThat(shown).contains("Take the file", "many_rows.csv", "MB");
+    for (int twice = 0; twice < 2; twice++)
+      assertThat(
+              mvc.perform(get(job + "/file").with(COORDINATOR))
+                  .andReturn()
+                  .getResponse()
+                  .getContentAsString(StandardCharsets.UTF_8)
+                  .lines())
+          .hasSize(20_011);
+    assertThat(
+            mvc.perform(
+                    get("/p/ostrey/outputs/job/00000000-0000-7000-8000-000000000000")
+                        .with(COORDINATOR))
+                .andReturn()
+                .getResponse()
+                .getStatus())
+        .isEqualTo(404);
+    act(page, "take-back");
+  }
+
+  @Test
+  void manySpellingsAreComparedInTheBackgroundAndPaged() throws Exception {
+    StringBuilder b = new StringBuilder("n,street\n");
+    for (int i = 0; i < 3_000; i++) {
+      String s = "street of the " + Integer.toString(i, 36) + " lanterns";
+      b.append(i).append(',').append(s).append('\n');
+      if (i % 30 == 0) b.append(i + 10_000).append(",\"").append(s.toUpperCase(Locale.ROOT)).append("\"\n");
+    }
+    String page = upload("streets.csv", b.toString());
+    assertThat(decide(page, "take_0", "on", "name_0", "Streets of many")).isEmpty();
+    String values = "/p/ostrey/layers/" + layer("Streets of many").id() + "/values?field=street";
+    String shown = html(values);
+    assertThat(shown).contains("3,100 different values are being compared");
+    for (int i = 0; i < 200 && shown.contains("are being compared"); i++) {
+      Thread.sleep(50);
+      shown = html(values);
+    }
+    assertThat(shown).contains("page 1 of 4, 100 values with unlike spellings");
+    assertThat(html(values + "&groups=4")).contains("page 4 of 4", "earlier");
+    act(page, "take-back");
+  }
 }

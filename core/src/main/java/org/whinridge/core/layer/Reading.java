@@ -36,6 +36,7 @@ public enum Reading {
   COMPACT_DATE("written as 20260504");
   private static final List<String> MONTHS =
       List.of("jan", "feb", "mar", "apr", "may", "jun", "jul", "aug", "sep", "oct", "nov", "dec");
+  private static final Pattern PARTS = Pattern.compile("[./-]");
   private static final Pattern NAMED =
       Pattern.compile(
           "(?:(\\d{1,2})(?:st|nd|rd|th)?[ .-]+([a-z]{3,9})[ .,-]+|([a-z]{3,9})[ .]+(\\d{1,2})(?:st|nd|rd|th)?[ ,]+)(\\d{4})");
@@ -172,7 +173,9 @@ public enum Reading {
             ? LocalDate.of(part(s, 0, 4), part(s, 4, 6), part(s, 6, 8))
             : null;
       if (this != DAY_FIRST && this != MONTH_FIRST) return yearFirst(s);
-      String[] p = s.split("[./-]", -1);
+      // 31.12.2026 is the longest; most texts that are none are told apart without parting them
+      if (s.length() < 6 || s.length() > 10 || !isDigit(s.charAt(0))) return null;
+      String[] p = PARTS.split(s, -1);
       if (p.length != 3 || !digits(p[0]) || !digits(p[1]) || !digits(p[2])) return null;
       if (p[0].length() > 2 || p[1].length() > 2 || p[2].length() != 4 && p[2].length() != 2)
         return null;
@@ -192,11 +195,17 @@ public enum Reading {
   /** 2024-01-02, 2024/1/2, 2024.01.02, 2 January 2024, Jan 2, 2024. */
   private static LocalDate yearFirst(String s) {
     if (s.length() < 8 || s.length() > 20) return null;
-    if (!Character.isDigit(s.charAt(3))) return named(Fold.lower(s));
-    String[] p = s.split("[./-]", -1);
+    if (!isDigit(s.charAt(3)))
+      return digits(s.substring(s.length() - 4)) ? named(Fold.lower(s)) : null;
+    if (s.length() > 10 || isDigit(s.charAt(4))) return null;
+    String[] p = PARTS.split(s, -1);
     return p.length == 3 && p[0].length() == 4 && digits(p[0]) && digits(p[1], 2) && digits(p[2], 2)
         ? LocalDate.of(part(p[0], 0, 4), Integer.parseInt(p[1]), Integer.parseInt(p[2]))
         : null;
+  }
+
+  private static boolean isDigit(char c) {
+    return c >= '0' && c <= '9';
   }
 
   private static LocalDate named(String s) {

@@ -4,6 +4,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalDouble;
+import java.util.regex.Pattern;
 import org.locationtech.jts.geom.Coordinate;
 import org.locationtech.jts.geom.Envelope;
 import org.locationtech.jts.geom.Geometry;
@@ -111,11 +112,15 @@ public record PlaceColumns(String x, String y, String wkt, boolean degrees) {
     return Fold.lower(column.strip()).replaceAll("[ .(\\[-].*$", "");
   }
 
+  private static final Pattern WKT =
+      Pattern.compile(
+          "(SRID=[0-9]+;)?(MULTI)?(POINT|LINESTRING|POLYGON)( ?(Z|M|ZM))? ?(\\(|EMPTY)[^;]*",
+          Pattern.CASE_INSENSITIVE);
+
   /** Whether a text begins like WKT. */
   public static boolean looksLikeWkt(String s) {
-    return Fold.upper(s.strip())
-        .matches(
-            "(SRID=[0-9]+;)?(MULTI)?(POINT|LINESTRING|POLYGON)( ?(Z|M|ZM))? ?(\\(|EMPTY)[^;]*");
+    String t = s.strip();
+    return !t.isEmpty() && "SMPLsmpl".indexOf(t.charAt(0)) >= 0 && WKT.matcher(t).matches();
   }
 
   /**

@@ -129,10 +129,10 @@ public final class Survey {
       w = new Watched();
       columns.put(name, w);
     }
-    w.guess.see(v);
+    String s = v.isEmpty() ? "" : v.plain();
+    w.guess.see(v, s);
     if (v.isEmpty()) return;
     w.filled++;
-    String s = v.plain();
     w.keys.see(s, number);
     wkt(w, s);
     number(w, v, s);

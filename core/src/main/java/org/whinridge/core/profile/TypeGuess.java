@@ -1,5 +1,6 @@
 package org.whinridge.core.profile;
 
+import java.time.Instant;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.EnumMap;
@@ -67,12 +68,16 @@ public final class TypeGuess {
 
   /** Takes one raw value: text, a number, yes/no, a date, a moment, a list or empty. */
   public void see(Value v) {
+    see(v, v.isEmpty() ? "" : v.plain());
+  }
+
+  /** As {@link #see(Value)}, for whoever has the value as text already. */
+  void see(Value v, String s) {
     if (v.isEmpty()) {
       empty++;
       return;
     }
     filled++;
-    String s = v.plain();
     longest = Math.max(longest, s.length());
     String stripped = Blanks.strip(s);
     if (stripped.length() < s.length() && !stripped.isEmpty()) blankEnds++;
@@ -133,7 +138,14 @@ public final class TypeGuess {
 
   /** What reads like a number and is a name: a lot 2E2, a telephone +4930123456. */
   private static boolean isNoNumber(String s) {
-    return s.matches("[0-9]+[eE][0-9]+") || s.matches("\\+[0-9]{7,}");
+    boolean plus = s.charAt(0) == '+';
+    int exponent = -1;
+    for (int i = plus ? 1 : 0; i < s.length(); i++) {
+      char c = s.charAt(i);
+      if (!plus && exponent < 0 && i > 0 && (c == 'e' || c == 'E')) exponent = i;
+      else if (c < '0' || c > '9') return false;
+    }
+    return plus ? s.length() > 7 : exponent > 0 && exponent < s.length() - 1;
   }
 
   private static boolean mayBeDate(String s) {
@@ -145,12 +157,7 @@ public final class TypeGuess {
   }
 
   private void date(String s) {
-    for (Reading r : List.of(Reading.PLAIN, Reading.DAY_FIRST, Reading.MONTH_FIRST)) {
-      if (r.date(s) != null) dates.merge(r, 1, Integer::sum);
-      else if (r.moment(s) != null) moments.merge(r, 1, Integer::sum);
-      else continue;
-      if (r == Reading.PLAIN) return;
-    }
+    if (either(Reading.PLAIN, s) != null) return;
     Object day = either(Reading.DAY_FIRST, s);
     Object month = either(Reading.MONTH_FIRST, s);
     if (day != null && month == null) dayAbove12++;
@@ -158,9 +165,14 @@ public final class TypeGuess {
     if (day != null && month != null && !day.equals(month)) eitherOrder++;
   }
 
-  private static Object either(Reading r, String s) {
+  /** The date or moment that a text is in some reading, counted; null for none. */
+  private Object either(Reading r, String s) {
     LocalDate d = r.date(s);
-    return d != null ? d : r.moment(s);
+    if (d != null) dates.merge(r, 1, Integer::sum);
+    if (d != null) return d;
+    Instant at = r.moment(s);
+    if (at != null) moments.merge(r, 1, Integer::sum);
+    return at;
   }
 
   private DayOrder order() {
