@@ -335,7 +335,7 @@ class FilesFromAnywhereTest extends FilesTest {
   void manySpellingsAreComparedInTheBackgroundAndPaged() throws Exception {
     StringBuilder b = new StringBuilder("n,street\n");
     for (int i = 0; i < 3_000; i++) {
-      String s = "street of the " + Integer.toString(i, 36) + " lanterns";
+      String s = "Lantern lane number " + i;
       b.append(i).append(',').append(s).append('\n');
       if (i % 30 == 0)
         b.append(i + 10_000).append(",\"").append(s.toUpperCase(Locale.ROOT)).append("\"\n");
@@ -352,5 +352,44 @@ class FilesFromAnywhereTest extends FilesTest {
     assertThat(shown).contains("page 1 of 4, 100 values with unlike spellings");
     assertThat(html(values + "&groups=4")).contains("page 4 of 4", "earlier");
     act(page, "take-back");
+  }
+
+  @Test
+  void theOwnExportBroughtInAgainMovesNothing() throws Exception {
+    for (String name : List.of("Beats", "Washlands")) {
+      Layer l = layer(name);
+      String key =
+          l.schema().tagField().isEmpty()
+              ? l.schema().captionFields().get(0)
+              : l.schema().tagField();
+      for (String format : List.of("gpkg", "shp", "geojson", "kml")) {
+        byte[] out =
+            mvc.perform(get("/p/ostrey/outputs/" + l.id() + "/" + format).with(COORDINATOR))
+                .andReturn()
+                .getResponse()
+                .getContentAsByteArray();
+        String page = upload(file("own." + (format.equals("shp") ? "zip" : format), out));
+        assertThat(
+                decide(
+                    page,
+                    "take_0",
+                    "on",
+                    "target_0",
+                    "update",
+                    "into_0",
+                    l.id().toString(),
+                    "key_0",
+                    key,
+                    "place_0",
+                    "on"))
+            .as(name + " as " + format)
+            .isEmpty();
+        assertThat(html(page))
+            .as(name + " as " + format)
+            .contains("data-count=\"unchanged\">" + l.count() + "<")
+            .contains("data-count=\"new\">0<");
+        act(page, "drop");
+      }
+    }
   }
 }

@@ -301,7 +301,7 @@ public final class ChangeBatch {
     Map<String, Value> after = new LinkedHashMap<>();
     boolean moves =
         geometry.isPresent()
-            && (e.geom == null || !SamePlace.of(geometry.get(), e.geom, layer.decimals));
+            && (e.geom == null || !SamePlace.asWritten(geometry.get(), e.geom, layer.decimals));
     Map<String, Value> all = new LinkedHashMap<>(set);
     if (moves && setting.isPresent()) {
       Map<String, Value> then = new LinkedHashMap<>(values);

@@ -47,8 +47,8 @@ final class KeptApart {
     // without a letter the marks between the numbers are all there is: 1/2 is not 1-2
     if (letters(words).isEmpty()) out.append('=').append(s.replaceAll("[\\s\\p{Z}\\p{Cf}]", ""));
     for (String w : words)
-      if (w.length() == 1 && !Character.isDigit(w.charAt(0)) || ROMAN.contains(w))
-        out.append('/').append(w);
+      // a single letter is a name of its own, with a number too: 2a is not a2
+      if (letterCount(w) == 1 || ROMAN.contains(w)) out.append('/').append(w);
     return out.toString();
   }
 
@@ -68,6 +68,12 @@ final class KeptApart {
   private static String number(String s) {
     String n = s.replace(',', '.');
     return n.indexOf('.') < 0 ? n : n.replaceAll("0+$", "").replaceAll("\\.$", "");
+  }
+
+  private static int letterCount(String w) {
+    int n = 0;
+    for (int i = 0; i < w.length(); i++) if (!Character.isDigit(w.charAt(i))) n++;
+    return n;
   }
 
   /** The words of a text in their order, folded, their digits left out. */

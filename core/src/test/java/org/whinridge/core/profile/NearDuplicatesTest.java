@@ -104,6 +104,7 @@ class NearDuplicatesTest {
       {"Bay 2 pier 3", "Bay 3 pier 2"},
       {"Type I", "Type II"},
       {"Type A", "Type B"},
+      {"Bay 2a", "Bay a2"},
       {"North bank", "South bank"},
       {"northwest", "northeast"},
       {"Possible", "Impossible"},
