@@ -67,10 +67,12 @@ class LayerValues {
     LayerColumns c = models.of(layer);
     List<Overview> out = new ArrayList<>();
     for (Field f : layer.schema().fields()) {
-      FieldProfile p = FieldProfile.of(f, c, c.all());
-      out.add(
-          new Overview(
-              f, p.filledShare(), p.misfitCount(), nearDuplicates(layer, p).map(List::size)));
+      FieldProfile.Summary p = FieldProfile.summary(f, c, c.all());
+      Optional<Integer> unlike =
+          spellings
+              .of(layer, f, p.distinct(), () -> FieldProfile.of(f, c, c.all()).values())
+              .map(List::size);
+      out.add(new Overview(f, p.filledShare(), p.misfits(), unlike));
     }
     return out;
   }

@@ -8,6 +8,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
+import java.util.function.Supplier;
 import org.springframework.stereotype.Component;
 import org.whinridge.app.shell.Jobs;
 import org.whinridge.core.layer.Code;
@@ -15,6 +16,7 @@ import org.whinridge.core.layer.Field;
 import org.whinridge.core.layer.FieldType;
 import org.whinridge.core.profile.FieldProfile;
 import org.whinridge.core.profile.NearDuplicates;
+import org.whinridge.core.profile.ValueCount;
 import org.whinridge.core.read.LayerColumns;
 
 /**
@@ -47,18 +49,23 @@ class Spellings {
    * @return none while they are still being looked for
    */
   Optional<List<NearDuplicates.Group>> of(Layer layer, FieldProfile profile) {
-    Field f = profile.field();
+    return of(layer, profile.field(), profile.distinct(), profile::values);
+  }
+
+  /** As {@link #of(Layer, FieldProfile)}; {@code values} are asked only when they are few. */
+  Optional<List<NearDuplicates.Group>> of(
+      Layer layer, Field f, int distinct, Supplier<List<ValueCount>> values) {
     if (f.type() != FieldType.TEXT && f.type() != FieldType.CODE) return Optional.of(List.of());
     String key = layer.id() + " " + layer.revision() + " " + f.name();
     List<NearDuplicates.Group> known = found.getIfPresent(key);
     if (known != null) return Optional.of(known);
-    if (profile.distinct() > AT_ONCE) {
+    if (distinct > AT_ONCE) {
       UUID id = UUID.nameUUIDFromBytes(key.getBytes(StandardCharsets.UTF_8));
       if (jobs.find(id).filter(j -> !j.isOver()).isEmpty())
         jobs.start(id, Jobs.Size.SMALL, job -> compared(layer, f, key, job));
       return Optional.empty();
     }
-    List<NearDuplicates.Group> now = NearDuplicates.groups(profile.values(), stated(f));
+    List<NearDuplicates.Group> now = NearDuplicates.groups(values.get(), stated(f));
     found.put(key, now);
     return Optional.of(now);
   }

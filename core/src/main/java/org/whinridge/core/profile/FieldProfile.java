@@ -68,20 +68,15 @@ public record FieldProfile(
 
   /** The profile of a field over some rows of a read model. */
   public static FieldProfile of(Field field, LayerColumns layer, BitSet rows) {
-    Column column =
-        layer
-            .column(field.name())
-            .orElseThrow(() -> new IllegalArgumentException("no such field: " + field.name()));
-    Tally t = new Tally(field, layer);
-    if (column instanceof DictionaryColumn d) t.dictionary(d, rows);
-    else t.numbers((NumberColumn) column, rows);
+    Tally t = tally(field, layer, rows);
+    List<ValueCount> frequent = t.mostFrequent();
     boolean text = field.type().valueType() == ValueType.TEXT;
     return new FieldProfile(
         field,
         rows.cardinality(),
         t.filled,
         t.counts.size(),
-        t.mostFrequent(),
+        frequent,
         t.numbers.length == 0 || !field.codes().isEmpty()
             ? Optional.empty()
             : Optional.of(NumberProfile.of(t.numbers)),
@@ -91,14 +86,39 @@ public record FieldProfile(
         t.misfitCount,
         listed(field, t.counts, false),
         listed(field, t.counts, true),
-        field.unique() ? t.mostFrequent().stream().filter(v -> v.count() > 1).toList() : List.of());
+        field.unique() ? frequent.stream().filter(v -> v.count() > 1).toList() : List.of());
+  }
+
+  /**
+   * How much of a field is filled, how many values do not fit, how many different ones there are.
+   */
+  public record Summary(int count, int filled, int misfits, int distinct) {
+    /** The filled share, 0 to 1; 0 for a layer without features. */
+    public double filledShare() {
+      return count == 0 ? 0 : (double) filled / count;
+    }
+  }
+
+  /** A field in short, for a list of many: nothing is sorted and nothing is written as text. */
+  public static Summary summary(Field field, LayerColumns layer, BitSet rows) {
+    Tally t = tally(field, layer, rows);
+    return new Summary(rows.cardinality(), t.filled, t.misfitCount, t.counts.size());
+  }
+
+  private static Tally tally(Field field, LayerColumns layer, BitSet rows) {
+    Column column =
+        layer
+            .column(field.name())
+            .orElseThrow(() -> new IllegalArgumentException("no such field: " + field.name()));
+    Tally t = new Tally(field, layer);
+    if (column instanceof DictionaryColumn d) t.dictionary(d, rows);
+    else t.numbers((NumberColumn) column, rows);
+    return t;
   }
 
   /** All values of a field over some rows, however many, with their counts. */
   public static List<ValueCount> counts(Field field, LayerColumns layer, BitSet rows) {
-    Tally t = new Tally(field, layer);
-    if (layer.column(field.name()).orElseThrow() instanceof DictionaryColumn d)
-      t.dictionary(d, rows);
+    Tally t = tally(field, layer, rows);
     return t.counts.stream().map(c -> new ValueCount(c.value.plain(), c.count)).toList();
   }
 
@@ -173,9 +193,13 @@ public record FieldProfile(
     }
 
     List<ValueCount> mostFrequent() {
+      // the few that are listed are picked before they are sorted: there may be very many
+      int[] sorted = counts.stream().mapToInt(Counted::count).sorted().toArray();
+      int least = sorted.length <= MOST_VALUES ? 0 : sorted[sorted.length - MOST_VALUES];
+      long above = counts.stream().filter(c -> c.count > least).count();
+      long[] room = {MOST_VALUES - above};
       return counts.stream()
-          .sorted(Comparator.comparingInt((Counted c) -> -c.count))
-          .limit(MOST_VALUES)
+          .filter(c -> c.count > least || c.count == least && room[0]-- > 0)
           .map(c -> new ValueCount(c.value.plain(), c.count))
           .sorted(
               Comparator.comparingInt((ValueCount v) -> -v.count())
