@@ -328,6 +328,14 @@ class FilesFromAnywhereTest extends FilesTest {
                 .getResponse()
                 .getStatus())
         .isEqualTo(404);
+    // a job that is no output is not found here, and can't be cancelled from here
+    String lot = page.replaceAll(".*/", "");
+    assertThat(
+            mvc.perform(get("/p/ostrey/outputs/job/" + lot).with(COORDINATOR))
+                .andReturn()
+                .getResponse()
+                .getStatus())
+        .isEqualTo(404);
     act(page, "take-back");
   }
 

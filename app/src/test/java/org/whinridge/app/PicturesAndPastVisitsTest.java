@@ -244,7 +244,7 @@ class PicturesAndPastVisitsTest extends FilesTest {
             "2 rows have no day that can be read and were left out",
             "“32.13.2024”",
             "“soon”",
-            "is the same as an earlier row",
+            "is the same as an earlier one",
             "has a day in the future",
             "has a key that no feature has and was left out")
         .contains("-no");

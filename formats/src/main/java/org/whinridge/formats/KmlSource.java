@@ -11,6 +11,7 @@ import java.util.ArrayDeque;
 import java.util.ArrayList;
 import java.util.Deque;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
@@ -58,6 +59,8 @@ final class KmlSource implements Source {
     Aside aside = new Aside(offered, leftOut);
     read(f -> aside.heights |= hasHeight(f), aside);
     this.heights = aside.heights;
+    // what is a value of its own in one placemark is taken, whatever another says in its text
+    offered.removeAll(aside.own);
     List<String> notes = new ArrayList<>();
     leftOut.forEach(
         (what, n) ->
@@ -98,6 +101,7 @@ final class KmlSource implements Source {
   private static final class Aside {
     final Set<String> offered;
     final Map<String, Integer> leftOut;
+    final Set<String> own = new HashSet<>();
     int remote;
     int missing;
     boolean heights;
@@ -237,6 +241,7 @@ final class KmlSource implements Source {
       }
     }
     if (!folder.isEmpty()) put(values, "folder", folder);
+    aside.own.addAll(values.keySet());
     table.forEach(
         (k, v) -> {
           if (!values.containsKey(k)) {

@@ -77,6 +77,17 @@ class KmlHoldsTest {
   }
 
   @Test
+  void aColumnWithValuesOfItsOwnIsTakenThoughAnotherTextNamesItToo() throws Exception {
+    String two =
+        KML.replace(
+            "</Placemark>",
+            "</Placemark><Placemark><name>Flap 2</name><ExtendedData><Data name=\"Bore\"><value>200 mm</value></Data></ExtendedData></Placemark>");
+    Path f = Files.writeString(home.resolve("two.kml"), two, StandardCharsets.UTF_8);
+    Sources.Opened o = Gdal.open(Files.createDirectories(home.resolve("s")), f);
+    assertThat(o.sources().get(0).layers().get(0).aside()).contains("Seat").doesNotContain("Bore");
+  }
+
+  @Test
   void heightsThatAreAllZeroAreNone() throws Exception {
     Path f =
         Files.writeString(

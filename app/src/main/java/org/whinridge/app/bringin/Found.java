@@ -66,6 +66,11 @@ record Found(List<Found.Part> parts, List<Sources.NotUnderstood> notUnderstood) 
           .orElse("");
     }
 
+    /** The column that is proposed to say who made a visit; "" for none. */
+    public String visitor() {
+      return ColumnMatch.visitor(columns.stream().map(Survey.Column::source).toList());
+    }
+
     /** Whether somebody must say which number of its dates is the day. */
     public boolean isOrderUnsure() {
       return columns.stream().anyMatch(c -> c.guess().dayOrder() == DayOrder.UNSURE);

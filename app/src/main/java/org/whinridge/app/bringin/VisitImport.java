@@ -129,14 +129,24 @@ class VisitImport {
 
   /** Why a row is told, and how. */
   private enum Why {
-    NO_FEATURE(" have a key that no feature has and were left out: "),
-    NO_DAY(" have no day that can be read and were left out: "),
-    TWICE(" are the same as an earlier row, which was kept once: "),
-    FUTURE(" have a day in the future; they are kept, and none of them counts as the last visit: ");
-    final String said;
+    NO_FEATURE(
+        "row has a key that no feature has and was left out",
+        "rows have a key that no feature has and were left out"),
+    NO_DAY(
+        "row has no day that can be read and was left out",
+        "rows have no day that can be read and were left out"),
+    TWICE(
+        "row is the same as an earlier one, which was kept once",
+        "rows are the same as earlier ones, which were kept once"),
+    FUTURE(
+        "row has a day in the future; it is kept, and does not count as the last visit",
+        "rows have a day in the future; they are kept, and none counts as the last visit");
+    final String one;
+    final String many;
 
-    Why(String said) {
-      this.said = said;
+    Why(String one, String many) {
+      this.one = one;
+      this.many = many;
     }
   }
 
@@ -157,18 +167,13 @@ class VisitImport {
       count.forEach(
           (why, n) ->
               out.add(
-                  (n == 1 ? "1 row" + one(why.said) : n + " rows" + why.said)
+                  n
+                      + " "
+                      + (n == 1 ? why.one : why.many)
+                      + ": "
                       + String.join(", ", named.get(why))
                       + (named.get(why).size() == MOST && n > MOST ? " …" : ".")));
       return out;
-    }
-
-    private static String one(String said) {
-      return said.replace(" have ", " has ")
-          .replace(" are ", " is ")
-          .replace(" were ", " was ")
-          .replace("they is", "it is")
-          .replace("none of them counts", "it does not count");
     }
   }
 }

@@ -126,7 +126,7 @@ class OutputController {
   @GetMapping("/p/{project}/outputs/job/{job}")
   String job(@PathVariable String project, @PathVariable UUID job, Model model) throws IOException {
     Project p = desk.open(project, "outputs", "Outputs", model);
-    model.addAttribute("job", large.job(job));
+    model.addAttribute("job", large.job(p.id(), job));
     model.addAttribute("jobId", job);
     Optional<OutputJobs.Ordered> done = large.done(p.id(), job);
     if (done.isPresent()) {
@@ -141,8 +141,7 @@ class OutputController {
       produces = MediaType.APPLICATION_JSON_VALUE)
   @ResponseBody
   String state(@PathVariable String project, @PathVariable UUID job) {
-    projects.byKey(project);
-    Jobs.Job j = large.job(job);
+    Jobs.Job j = large.job(projects.byKey(project).id(), job);
     return new JsonObject()
         .add("stage", j.isOver() ? "over" : "running")
         .add("doing", j.doing())
@@ -164,8 +163,7 @@ class OutputController {
 
   @PostMapping("/p/{project}/outputs/job/{job}/cancel")
   String cancel(@PathVariable String project, @PathVariable UUID job, RedirectAttributes flash) {
-    projects.byKey(project);
-    large.cancel(job);
+    large.cancel(projects.byKey(project).id(), job);
     flash.addFlashAttribute("done", "The output is no longer written.");
     return "redirect:/p/" + project + "/outputs";
   }

@@ -5,8 +5,10 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Duration;
 import java.time.Instant;
+import java.util.Map;
 import java.util.Optional;
 import java.util.UUID;
+import java.util.concurrent.ConcurrentHashMap;
 import java.util.stream.Stream;
 import org.springframework.scheduling.annotation.Scheduled;
 import org.springframework.stereotype.Component;
@@ -28,14 +30,17 @@ class OutputJobs {
   private final Jobs jobs;
   private final Path folder;
 
+  /** The project that ordered each output. */
+  private final Map<UUID, UUID> projects = new ConcurrentHashMap<>();
+
   OutputJobs(Exports exports, Jobs jobs, DataFolder data) {
     this.exports = exports;
     this.jobs = jobs;
     this.folder = data.folder("outgoing");
   }
 
-  /** What a job wrote, for the project that ordered it. */
-  record Ordered(UUID project, Exports.Written written, Order order) {}
+  /** What a job wrote. */
+  record Ordered(Exports.Written written, Order order) {}
 
   static boolean isLarge(Order o) {
     return o.layers().stream().mapToLong(Layer::count).sum() > AT_ONCE;
@@ -43,30 +48,35 @@ class OutputJobs {
 
   UUID start(UUID project, Order o) {
     UUID id = Ids.next();
+    projects.put(id, project);
     jobs.start(
         id,
         Jobs.Size.LARGE,
         job -> {
           long all = o.layers().stream().mapToLong(Layer::count).sum();
           job.now("Writing the " + o.format().said(), o.filter().isBlank() ? all : -1);
-          return new Ordered(project, exports.write(o, job::step), o);
+          return new Ordered(exports.write(o, job::step), o);
         });
     return id;
   }
 
-  Jobs.Job job(UUID id) {
-    return jobs.find(id).orElseThrow(() -> Refusal.notFound("output that is being written"));
+  /** A job that writes an output of this project; no other job is found here. */
+  Jobs.Job job(UUID project, UUID id) {
+    return jobs.find(id)
+        .filter(j -> project.equals(projects.get(id)))
+        .orElseThrow(() -> Refusal.notFound("output that is being written"));
   }
 
   /** The file of a job that is done. */
   Optional<Ordered> done(UUID project, UUID id) {
-    return job(id)
+    return job(project, id)
         .result()
         .map(Ordered.class::cast)
-        .filter(o -> o.project().equals(project) && Files.exists(o.written().file()));
+        .filter(o -> Files.exists(o.written().file()));
   }
 
-  void cancel(UUID id) {
+  void cancel(UUID project, UUID id) {
+    job(project, id);
     jobs.cancel(id);
   }
 
@@ -74,6 +84,7 @@ class OutputJobs {
   @Scheduled(initialDelay = 60_000, fixedDelay = 3_600_000)
   void sweep() throws IOException {
     Instant before = Instant.now().minus(KEPT);
+    projects.keySet().removeIf(id -> jobs.find(id).isEmpty());
     try (Stream<Path> all = Files.list(folder)) {
       for (Path p : all.toList())
         if (Files.getLastModifiedTime(p).toInstant().isBefore(before))

@@ -15,6 +15,9 @@ public final class ColumnMatch {
   private static final List<String> CAPTIONS =
       List.of("tag", "ref", "asset_id", "name", "title", "kind", "beat", "code", "photo");
 
+  private static final List<String> VISITORS =
+      List.of("visitor", "inspector", "inspected_by", "visited_by", "surveyor");
+
   private static final int DBF_NAME = 10;
 
   private ColumnMatch() {}
@@ -100,6 +103,16 @@ public final class ColumnMatch {
       if (named && !out.contains(c) && out.size() < 2) out.add(c);
     }
     return List.copyOf(out);
+  }
+
+  /**
+   * The column that says who made a visit, by its name; "" for none. Common practice, no source.
+   */
+  public static String visitor(List<String> columns) {
+    return columns.stream()
+        .filter(c -> VISITORS.contains(Field.nameFrom(c)))
+        .findFirst()
+        .orElse("");
   }
 
   /** The fields that name a feature: at most two by their names, else the first of all. */

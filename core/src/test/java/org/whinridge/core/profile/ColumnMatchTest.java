@@ -57,4 +57,11 @@ class ColumnMatchTest {
     assertThat(ColumnMatch.captions(fields.subList(0, 1))).containsExactly("depth");
     assertThat(ColumnMatch.captions(List.of())).isEmpty();
   }
+
+  @Test
+  void whoMadeAVisitIsFoundByTheNameOfItsColumn() {
+    assertThat(ColumnMatch.visitor(List.of("tag", "Inspected by", "day")))
+        .isEqualTo("Inspected by");
+    assertThat(ColumnMatch.visitor(List.of("tag", "owner"))).isEmpty();
+  }
 }
