@@ -223,7 +223,11 @@ public final class Golden {
 
   private static String merge(JsonObject o) {
     Merge.Result r =
-        Merge.threeWay(values(o.get("base")), values(o.get("layer")), values(o.get("set")), 8);
+        Merge.threeWay(
+            values(o.get("base")),
+            values(o.get("layer")),
+            values(o.get("set")),
+            f -> GoldenMerges.same(o, f));
     StringBuilder b = new StringBuilder();
     for (Merge.FieldMerge f : r.fields())
       b.append(b.length() == 0 ? "" : "; ")

@@ -11,11 +11,15 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
 import org.whinridge.core.layer.Feature;
+import org.whinridge.core.layer.Field;
+import org.whinridge.core.layer.FieldType;
 import org.whinridge.core.layer.Schema;
 import org.whinridge.core.merge.Claims;
 import org.whinridge.core.merge.Merge;
+import org.whinridge.core.merge.SameValue;
 import org.whinridge.core.merge.Standing;
 import org.whinridge.core.place.GeometryJson;
+import org.whinridge.core.place.SamePlace;
 import org.whinridge.core.travel.Outdoors;
 import org.whinridge.core.value.Value;
 
@@ -49,11 +53,22 @@ final class GoldenMerges {
                 ? Optional.empty()
                 : Optional.of(Feature.read(then.asObject(), schema)),
             schema,
-            8);
+            f -> SameValue.of(schema.field(f), 8));
     StringBuilder b = new StringBuilder("set ").append(new TreeSet<>(c.set().keySet()));
     b.append(" base ").append(new TreeSet<>(c.base().keySet()));
     for (Claims.Problem p : c.problems()) b.append(" | ").append(p.message());
     return b.toString();
+  }
+
+  /** How a merge line's field is compared: by "types" {field: type} and "ranked" [field]. */
+  static SameValue same(JsonObject o, String field) {
+    JsonValue types = o.get("types");
+    String type = types == null ? "" : types.asObject().getString(field, "");
+    boolean ranked = false;
+    if (o.get("ranked") != null)
+      for (JsonValue v : o.get("ranked").asArray()) ranked |= v.asString().equals(field);
+    return SameValue.of(FieldType.of(type).map(t -> Field.of("x", "X", t)), SamePlace.DECIMALS)
+        .ranked(ranked);
   }
 
   private static Map<String, Value> values(JsonObject o, Schema schema) {

@@ -21,7 +21,14 @@ final class GoldenVectors {
 
   /** The files: the first thread through everything, then one for each part of core. */
   static final List<String> FILES =
-      List.of("thread.tsv", "language.tsv", "forms.tsv", "prefill.tsv", "maps.tsv", "travel.tsv");
+      List.of(
+          "thread.tsv",
+          "language.tsv",
+          "forms.tsv",
+          "prefill.tsv",
+          "maps.tsv",
+          "travel.tsv",
+          "meaning.tsv");
 
   record Vector(String kind, String input, String result) {
     /** Whether a result is this vector's, at the tolerance of its kind. */

@@ -3,15 +3,18 @@ package org.whinridge.app.bringin;
 import java.io.IOException;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.UUID;
 import org.locationtech.jts.geom.Geometry;
 import org.springframework.stereotype.Component;
 import org.whinridge.app.layer.ChangedSince;
 import org.whinridge.app.layer.Layer;
 import org.whinridge.app.layer.LayerChanges;
+import org.whinridge.app.layer.LayerUse;
 import org.whinridge.app.layer.Layers;
 import org.whinridge.app.layer.ReadModels;
 import org.whinridge.app.layer.Setting;
@@ -20,7 +23,7 @@ import org.whinridge.app.shell.Jobs;
 import org.whinridge.core.layer.Feature;
 import org.whinridge.core.layer.Field;
 import org.whinridge.core.layer.NewFeature;
-import org.whinridge.core.merge.Merge;
+import org.whinridge.core.merge.SameValue;
 import org.whinridge.core.place.SamePlace;
 import org.whinridge.core.read.LayerColumns;
 import org.whinridge.core.value.Value;
@@ -37,9 +40,16 @@ class Updating {
 
   private final Setting setting;
   private final ChangedSince since;
+  private final List<LayerUse> uses;
 
   Updating(
-      ReadModels models, Layers layers, LayerChanges changes, Setting setting, ChangedSince since) {
+      ReadModels models,
+      Layers layers,
+      LayerChanges changes,
+      Setting setting,
+      ChangedSince since,
+      List<LayerUse> uses) {
+    this.uses = uses;
     this.since = since;
     this.setting = setting;
     this.models = models;
@@ -107,6 +117,8 @@ class Updating {
     Field key = targets.get(c.key());
     Map<String, Integer> rowOf = ModelRows.byKey(columns, key);
     t.key = key;
+    Set<String> ranked = new LinkedHashSet<>();
+    for (LayerUse u : uses) ranked.addAll(u.ranked(layer.id()));
     Rows file = new Rows(c, targets);
     file.each(
         job,
@@ -135,7 +147,7 @@ class Updating {
           use.of(
               r,
               row,
-              row < 0 ? r.values() : differs(c, targets, columns, row, r),
+              row < 0 ? r.values() : differs(c, targets, ranked, columns, row, r),
               row < 0 ? r.geometry() : moved(c, columns, row, r));
         });
     t.notes = new ArrayList<>(file.notes());
@@ -149,13 +161,19 @@ class Updating {
   }
 
   private static Map<String, Value> differs(
-      Choice c, Map<String, Field> targets, LayerColumns columns, int row, Rows.Row r) {
+      Choice c,
+      Map<String, Field> targets,
+      Set<String> ranked,
+      LayerColumns columns,
+      int row,
+      Rows.Row r) {
     Map<String, Value> out = new LinkedHashMap<>();
     for (Field f : targets.values()) {
       Value now = columns.column(f.name()).orElseThrow().value(row);
       Value v = r.values().getOrDefault(f.name(), Value.EMPTY);
       if (v.isEmpty() && !c.emptyEmpties()) continue;
-      if (!Merge.same(now, v, SamePlace.DECIMALS)) out.put(f.name(), v);
+      SameValue same = SameValue.of(Optional.of(f), SamePlace.DECIMALS);
+      if (!same.ranked(ranked.contains(f.name())).test(now, v)) out.put(f.name(), v);
     }
     return out;
   }

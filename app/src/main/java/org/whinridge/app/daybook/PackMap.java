@@ -3,9 +3,9 @@ package org.whinridge.app.daybook;
 import com.eclipsesource.json.JsonArray;
 import com.eclipsesource.json.JsonObject;
 import java.util.Base64;
+import java.util.List;
 import java.util.Optional;
 import java.util.UUID;
-import org.locationtech.jts.geom.Coordinate;
 import org.locationtech.jts.geom.Envelope;
 import org.springframework.stereotype.Component;
 import org.whinridge.app.layer.Layer;
@@ -18,7 +18,7 @@ import org.whinridge.app.map.ProjectMaps;
 import org.whinridge.app.shell.Refusal;
 import org.whinridge.core.layer.Feature;
 import org.whinridge.core.layer.Schema;
-import org.whinridge.core.place.LocalPlane;
+import org.whinridge.core.place.Reach;
 import org.whinridge.core.travel.Outdoors;
 import org.whinridge.formats.FileProblem;
 import org.whinridge.formats.tiles.TilePictures;
@@ -52,28 +52,20 @@ class PackMap {
     this.basemaps = basemaps;
   }
 
-  private static Envelope around(Envelope stops) {
-    Envelope box = new Envelope(stops);
-    LocalPlane plane = new LocalPlane(box.isNull() ? new Coordinate() : box.centre());
-    box.expandBy(plane.degreesEast(AROUND_M), plane.degreesNorth(AROUND_M));
-    return box;
-  }
-
   /** The map's layers from the top down. */
   JsonObject map(UUID project, Envelope stops) {
     ProjectMap map = maps.of(project);
-    Envelope box = around(stops);
     JsonArray out = new JsonArray();
     for (ProjectMap.Entry e : map.layers())
-      if (e.on()) out.add(layer(layers.get(project, UUID.fromString(e.id())), e, box));
+      if (e.on()) out.add(layer(layers.get(project, UUID.fromString(e.id())), e, stops));
     return new JsonObject().add("basemap", map.basemap()).add("layers", out);
   }
 
-  private JsonObject layer(Layer layer, ProjectMap.Entry e, Envelope box) {
+  private JsonObject layer(Layer layer, ProjectMap.Entry e, Envelope stops) {
     Schema schema = layer.schema();
     JsonArray features = new JsonArray();
     int there = 0;
-    for (Feature f : queries.in(layer, box, MOST_FEATURES)) {
+    for (Feature f : queries.around(layer, stops, AROUND_M, MOST_FEATURES)) {
       if (++there <= MOST_FEATURES) features.add(Outdoors.json(f, schema));
     }
     return new JsonObject()
@@ -100,33 +92,48 @@ class PackMap {
     if (base.isEmpty() || stops.isNull()) return Optional.empty();
     try {
       return Optional.of(
-          tiles(base.get().name(), basemaps.pictures(project, UUID.fromString(id)), around(stops)));
+          tiles(
+              base.get().name(),
+              basemaps.pictures(project, UUID.fromString(id)),
+              Reach.boxes(stops, AROUND_M)));
     } catch (FileProblem e) {
       throw Refusal.refused("The basemap's file can't be read: " + e.getMessage());
     }
   }
 
-  private static JsonObject tiles(String name, TilePictures from, Envelope box) throws FileProblem {
+  private static JsonObject tiles(String name, TilePictures from, List<Envelope> boxes)
+      throws FileProblem {
     JsonObject tiles = new JsonObject();
     int bytes = 0;
     int last = from.grid().least();
     for (int level = last; level < from.grid().perPixel().length; level++) {
-      int[] first = from.grid().at(level, box.getMinX(), box.getMaxY());
-      int[] end = from.grid().at(level, box.getMaxX(), box.getMinY());
-      if (bytes >= MOST_TILE_BYTES
-          || (long) (end[0] - first[0] + 1) * (end[1] - first[1] + 1) > MOST_TILES) break;
-      for (int x = first[0]; x <= end[0]; x++)
-        for (int y = first[1]; y <= end[1]; y++) {
-          Optional<byte[]> b = from.tile(level, x, y);
-          if (b.isEmpty()) continue;
-          bytes += b.get().length;
-          tiles.add(level + "/" + x + "/" + y, Base64.getEncoder().encodeToString(b.get()));
-        }
+      if (bytes >= MOST_TILE_BYTES || count(from, level, boxes) > MOST_TILES) break;
+      for (Envelope box : boxes) {
+        int[] first = from.grid().at(level, box.getMinX(), box.getMaxY());
+        int[] end = from.grid().at(level, box.getMaxX(), box.getMinY());
+        for (int x = first[0]; x <= end[0]; x++)
+          for (int y = first[1]; y <= end[1]; y++) {
+            Optional<byte[]> b = from.tile(level, x, y);
+            if (b.isEmpty()) continue;
+            bytes += b.get().length;
+            tiles.set(level + "/" + x + "/" + y, Base64.getEncoder().encodeToString(b.get()));
+          }
+      }
       last = level;
     }
     return new JsonObject()
         .add("name", name)
         .add("grid", from.grid().upTo(last).json())
         .add("tiles", tiles);
+  }
+
+  private static long count(TilePictures from, int level, List<Envelope> boxes) {
+    long n = 0;
+    for (Envelope box : boxes) {
+      int[] first = from.grid().at(level, box.getMinX(), box.getMaxY());
+      int[] end = from.grid().at(level, box.getMaxX(), box.getMinY());
+      n += (long) (end[0] - first[0] + 1) * (end[1] - first[1] + 1);
+    }
+    return n;
   }
 }

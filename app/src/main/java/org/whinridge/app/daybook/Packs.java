@@ -11,7 +11,6 @@ import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
-import org.locationtech.jts.geom.Coordinate;
 import org.locationtech.jts.geom.Envelope;
 import org.springframework.stereotype.Service;
 import org.whinridge.app.form.Edition;
@@ -28,7 +27,6 @@ import org.whinridge.app.shell.Sha256;
 import org.whinridge.core.form.Form;
 import org.whinridge.core.layer.Feature;
 import org.whinridge.core.layer.Schema;
-import org.whinridge.core.place.LocalPlane;
 import org.whinridge.core.travel.Outdoors;
 
 /** What a device takes offline for a round: content-hashed parts and a manifest that names them. */
@@ -191,13 +189,10 @@ class Packs {
         layers.list(round.projectId()).stream().filter(l -> l.id().equals(id)).findFirst();
     if (other.isEmpty()) return new JsonObject().add("missing", true);
     Envelope box = box(stops(round, layer));
-    LocalPlane plane = new LocalPlane(box.isNull() ? new Coordinate() : box.centre());
     double aroundM = AROUND_M + edition(round).form().reachM();
-    box.expandBy(plane.degreesEast(aroundM), plane.degreesNorth(aroundM));
     JsonArray fs = new JsonArray();
     Schema schema = other.get().schema();
-    if (!box.isNull())
-      for (Feature f : queries.in(other.get(), box)) fs.add(Outdoors.json(f, schema));
+    for (Feature f : queries.around(other.get(), box, aroundM)) fs.add(Outdoors.json(f, schema));
     return new JsonObject()
         .add("layer", id.toString())
         .add("name", other.get().name())

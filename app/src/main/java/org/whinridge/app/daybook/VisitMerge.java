@@ -3,15 +3,19 @@ package org.whinridge.app.daybook;
 import com.eclipsesource.json.JsonObject;
 import com.eclipsesource.json.JsonValue;
 import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
+import java.util.function.Function;
 import org.whinridge.app.layer.Layer;
 import org.whinridge.core.layer.Feature;
 import org.whinridge.core.layer.Field;
 import org.whinridge.core.layer.Schema;
 import org.whinridge.core.merge.Claims;
 import org.whinridge.core.merge.Merge;
+import org.whinridge.core.merge.SameValue;
 import org.whinridge.core.place.GeometryJson;
 import org.whinridge.core.value.Value;
 
@@ -40,7 +44,8 @@ public final class VisitMerge {
         new LinkedHashMap<>(schema.readValues(VisitCheck.object(visit, "set")));
     place(base.get("geometry"), b);
     place(visit.get("geometry"), set);
-    Claims claims = Claims.look(b, set, version(visit), then, schema, layer.decimals());
+    Function<String, SameValue> same = same(visit, layer);
+    Claims claims = Claims.look(b, set, version(visit), then, schema, same);
     Map<String, Value> held = new LinkedHashMap<>(claims.base());
     if (set.containsKey(Merge.GEOMETRY) && !held.containsKey(Merge.GEOMETRY))
       then.flatMap(Feature::geometry).ifPresent(g -> held.put(Merge.GEOMETRY, new Value.Place(g)));
@@ -51,8 +56,16 @@ public final class VisitMerge {
         l.put(f.name(), now.value(f.name()));
     now.geometry().ifPresent(g -> l.put(Merge.GEOMETRY, new Value.Place(g)));
     return new Outcome(
-        Merge.threeWay(held, l, claims.set(), layer.decimals()),
+        Merge.threeWay(held, l, claims.set(), same),
         claims.problems().stream().map(Claims.Problem::message).toList());
+  }
+
+  /** A visit says which of its answers are rankings, since the layer's fields hold plain lists. */
+  private static Function<String, SameValue> same(JsonObject visit, Layer layer) {
+    Set<String> ranked = new LinkedHashSet<>();
+    if (visit.get("ranked") != null && visit.get("ranked").isArray())
+      for (JsonValue v : visit.get("ranked").asArray()) if (v.isString()) ranked.add(v.asString());
+    return f -> SameValue.of(layer.schema().field(f), layer.decimals()).ranked(ranked.contains(f));
   }
 
   /** The feature's version that a visit says it was taken out with. */

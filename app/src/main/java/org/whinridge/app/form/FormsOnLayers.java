@@ -1,9 +1,13 @@
 package org.whinridge.app.form;
 
 import java.util.List;
+import java.util.Set;
 import java.util.UUID;
+import java.util.stream.Collectors;
 import org.springframework.stereotype.Component;
 import org.whinridge.app.layer.LayerUse;
+import org.whinridge.core.form.Question;
+import org.whinridge.core.form.QuestionType;
 
 /** Tells which forms are built on a layer, so that it is not taken from under them unseen. */
 @Component
@@ -25,5 +29,14 @@ class FormsOnLayers implements LayerUse {
         .filter(f -> f.form().questions().stream().anyMatch(q -> q.writesTo().equals(field)))
         .map(f -> "The form “" + f.form().title() + "”")
         .toList();
+  }
+
+  @Override
+  public Set<String> ranked(UUID layer) {
+    return forms.onLayer(layer).stream()
+        .flatMap(f -> f.form().questions().stream())
+        .filter(q -> q.type() == QuestionType.RANKED && !q.writesTo().isEmpty())
+        .map(Question::writesTo)
+        .collect(Collectors.toUnmodifiableSet());
   }
 }

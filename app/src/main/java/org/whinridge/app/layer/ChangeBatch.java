@@ -21,6 +21,7 @@ import org.whinridge.core.layer.Feature;
 import org.whinridge.core.layer.NewFeature;
 import org.whinridge.core.layer.Schema;
 import org.whinridge.core.merge.Merge;
+import org.whinridge.core.merge.SameValue;
 import org.whinridge.core.merge.Standing;
 import org.whinridge.core.place.GeometryJson;
 import org.whinridge.core.place.SamePlace;
@@ -277,7 +278,14 @@ public final class ChangeBatch {
     }
     Map<String, Value> now = new LinkedHashMap<>(schema.readValues(Json.parse(e.attrs).asObject()));
     if (e.geom != null) now.put(Merge.GEOMETRY, new Value.Place(e.geom));
-    Map<String, Value> back = new LinkedHashMap<>(Merge.takeBack(u.before, u.after, now, standing));
+    Map<String, Value> back =
+        new LinkedHashMap<>(
+            Merge.takeBack(
+                u.before,
+                u.after,
+                now,
+                standing,
+                f -> SameValue.of(schema.field(f), layer.decimals)));
     for (String f : u.after.keySet())
       if (!back.containsKey(f))
         leave(

@@ -23,8 +23,8 @@ import org.whinridge.app.project.Projects;
 import org.whinridge.app.shell.Refusal;
 import org.whinridge.core.layer.Feature;
 import org.whinridge.core.look.Picture;
-import org.whinridge.core.place.LocalPlane;
 import org.whinridge.core.place.PlaneNearest;
+import org.whinridge.core.place.Reach;
 import org.whinridge.core.read.InView;
 import org.whinridge.core.read.LayerColumns;
 import org.whinridge.core.value.Numbers;
@@ -193,10 +193,7 @@ class LayerApi {
       @RequestParam(defaultValue = "") String filter) {
     Layer layer = layer(project, id);
     Coordinate here = new Coordinate(lon, lat);
-    LocalPlane plane = new LocalPlane(here);
     double metres = Math.max(0, Math.min(50_000, within));
-    Envelope box = new Envelope(here);
-    box.expandBy(plane.degreesEast(metres), plane.degreesNorth(metres));
     return ResponseEntity.ok(
         tiles.with(
             layer,
@@ -205,13 +202,14 @@ class LayerApi {
             (c, s) -> {
               int best = -1;
               double least = metres;
-              for (int row : InView.rows(c, box, s.only, MOST_DRAWN)) {
-                double d = PlaneNearest.distanceM(c.geometry(row).orElseThrow(), here);
-                if (d <= least) {
-                  least = d;
-                  best = row;
+              for (Envelope box : Reach.boxes(new Envelope(here), metres))
+                for (int row : InView.rows(c, box, s.only, MOST_DRAWN)) {
+                  double d = PlaneNearest.distanceM(c.geometry(row).orElseThrow(), here);
+                  if (d <= least) {
+                    least = d;
+                    best = row;
+                  }
                 }
-              }
               return new JsonObject().add("id", best < 0 ? "" : c.id(best)).toString();
             }));
   }

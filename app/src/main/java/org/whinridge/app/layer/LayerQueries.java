@@ -5,11 +5,14 @@ import java.time.LocalDate;
 import java.time.ZoneOffset;
 import java.util.Arrays;
 import java.util.BitSet;
+import java.util.LinkedHashSet;
 import java.util.List;
+import java.util.Set;
 import java.util.function.BiFunction;
 import org.locationtech.jts.geom.Envelope;
 import org.springframework.stereotype.Service;
 import org.whinridge.core.layer.Feature;
+import org.whinridge.core.place.Reach;
 import org.whinridge.core.read.Clock;
 import org.whinridge.core.read.Filter;
 import org.whinridge.core.read.InView;
@@ -40,11 +43,23 @@ public class LayerQueries {
   }
 
   /**
-   * The features that meet a box in degrees: at most {@code most}, and one more if there are more.
+   * The features whose boxes lie within some metres of a box in degrees, also over the date line:
+   * at most {@code most}, and one more if there are more.
    */
-  public List<Feature> in(Layer layer, Envelope box, int most) {
+  public List<Feature> around(Layer layer, Envelope box, double metres, int most) {
     LayerColumns c = models.of(layer);
-    return Arrays.stream(InView.rows(c, box, null, most)).mapToObj(c::feature).toList();
+    Set<Integer> rows = new LinkedHashSet<>();
+    for (Envelope part : Reach.boxes(box, metres))
+      for (int row : InView.rows(c, part, null, most)) rows.add(row);
+    return rows.stream().limit(most + 1L).map(c::feature).toList();
+  }
+
+  /** All features whose boxes lie within some metres of a box in degrees. */
+  public List<Feature> around(Layer layer, Envelope box, double metres) {
+    LayerColumns c = models.of(layer);
+    Set<Integer> rows = new LinkedHashSet<>();
+    for (Envelope part : Reach.boxes(box, metres)) for (int row : c.near(part)) rows.add(row);
+    return rows.stream().map(c::feature).toList();
   }
 
   /** All features that meet a box in degrees. */

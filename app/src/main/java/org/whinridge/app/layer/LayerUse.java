@@ -1,6 +1,7 @@
 package org.whinridge.app.layer;
 
 import java.util.List;
+import java.util.Set;
 import java.util.UUID;
 
 /** What is built on a layer, told by the modules that build on layers. */
@@ -10,4 +11,9 @@ public interface LayerUse {
 
   /** What uses a field of the layer. */
   List<String> of(UUID layer, String field);
+
+  /** The fields whose lists are rankings, so that their order counts. */
+  default Set<String> ranked(UUID layer) {
+    return Set.of();
+  }
 }

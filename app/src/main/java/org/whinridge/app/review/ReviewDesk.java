@@ -30,6 +30,7 @@ import org.whinridge.core.form.Section;
 import org.whinridge.core.layer.Feature;
 import org.whinridge.core.layer.Field;
 import org.whinridge.core.merge.Merge;
+import org.whinridge.core.merge.SameValue;
 import org.whinridge.core.place.GeometryJson;
 import org.whinridge.core.value.Value;
 import org.whinridge.core.value.ValueJson;
@@ -360,7 +361,13 @@ class ReviewDesk {
     Map<String, Value> current = new LinkedHashMap<>(now.values());
     now.geometry().ifPresent(g -> current.put(Merge.GEOMETRY, new Value.Place(g)));
     Map<String, Value> back =
-        new LinkedHashMap<>(Merge.takeBack(w.before(), w.after(), current, w.standing()));
+        new LinkedHashMap<>(
+            Merge.takeBack(
+                w.before(),
+                w.after(),
+                current,
+                w.standing(),
+                f -> SameValue.of(layer.schema().field(f), layer.decimals())));
     List<String> left =
         w.after().keySet().stream()
             .filter(f -> !back.containsKey(f))

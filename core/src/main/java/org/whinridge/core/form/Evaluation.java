@@ -181,7 +181,7 @@ final class Evaluation {
 
   private void workOut(Compiled c, Answers a, int k) {
     situation.wasNotFinite();
-    Value v = c.question().kept(c.workOut().get().evaluate(situation));
+    Value v = c.question().given(c.workOut().get().evaluate(situation));
     a.notFinite[k] = v.isEmpty() && situation.wasNotFinite();
     if (!v.equals(a.values[k]) || a.provenance[k].kind() != Provenance.Kind.WORKED_OUT)
       a.put(k, v, a.asked[k] ? Provenance.of(Provenance.Kind.WORKED_OUT, "") : Provenance.NONE);
@@ -206,7 +206,9 @@ final class Evaluation {
     boolean follows =
         q.refresh() != Refresh.ONCE
             || from == Provenance.Kind.PLACE
-            || from == Provenance.Kind.NONE;
+            || from == Provenance.Kind.NONE
+            // it found nothing at first, so that a later source was asked, and finds something now
+            || f.provenance().kind() == Provenance.Kind.PLACE;
     if (!follows) return;
     boolean same = f.value().equals(a.values[k]) && sameOrigin(f.provenance(), a.provenance[k]);
     if (!same) a.put(k, f.value(), f.provenance());

@@ -11,7 +11,6 @@ import java.util.Map;
 import java.util.Optional;
 import org.locationtech.jts.geom.Coordinate;
 import org.locationtech.jts.geom.Geometry;
-import org.whinridge.core.merge.Merge;
 import org.whinridge.core.place.Geodesy;
 import org.whinridge.core.place.GeometryJson;
 import org.whinridge.core.prefill.LookupResult;
@@ -101,17 +100,8 @@ public final class Filling {
     if (!known(i, row) || isFixed(i, row)) return false;
     Answers a = answers(i, row);
     int k = form.local(i);
-    Value was = a.values[k];
-    Provenance by = a.provenance[k];
-    String note = a.notes[k];
-    Prefill.First offer = a.offers[k];
-    remember(
-        () -> {
-          a.put(k, was, by);
-          a.notes[k] = note;
-          a.offers[k] = offer;
-          evaluation.changed(i, row);
-        });
+    // not this answer alone: what follows it may lose a confirmation or an offer over it
+    rememberAll();
     a.put(k, form.at(i).question().kept(value), Provenance.TYPED);
     a.notes[k] = "";
     a.offers[k] = null;
@@ -473,7 +463,7 @@ public final class Filling {
                   || (q.officeOnly() && start.turn() == VisitStart.Turn.OUTDOORS);
       Value was = start.feature().map(f -> f.value(q.writesTo())).orElse(Value.EMPTY);
       Value now = state.top.visible(k);
-      if (!left && !Merge.same(was, now, 8)) out.put(q.writesTo(), now);
+      if (!left && !q.same(form.schema()).test(was, now)) out.put(q.writesTo(), now);
     }
     return out;
   }

@@ -79,7 +79,7 @@ public final class FormCompiler {
     List<Compiled> order = problems.isEmpty() ? order() : List.of();
     if (!problems.isEmpty())
       return new Outcome(Optional.empty(), List.copyOf(problems), List.copyOf(notes));
-    notes.addAll(new NeverHolds(schema, order).notes());
+    notes.addAll(new NeverHolds(order).notes());
     return new Outcome(
         Optional.of(new ExecutableForm(form, schema, outer, order)), List.of(), List.copyOf(notes));
   }

@@ -2,99 +2,121 @@ package org.whinridge.core.form;
 
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
-import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.OptionalDouble;
-import java.util.Set;
-import org.whinridge.core.layer.Code;
-import org.whinridge.core.layer.Schema;
+import org.whinridge.core.rules.MayBe;
 import org.whinridge.core.rules.Node;
 import org.whinridge.core.rules.Possible;
 import org.whinridge.core.rules.Rule;
-import org.whinridge.core.value.Value;
 import org.whinridge.core.value.ValueType;
 
 /**
- * Finds questions that can never be asked, and checks that no answer can meet. It reasons over
- * ranges and codes ({@link Possible}) and tells only what is proven; where it is not sure it says
- * nothing.
+ * Finds questions that can never be asked, and checks that no answer can meet. It reasons over what
+ * answers may be ({@link Possible}), through named rules, and with what must hold for a question to
+ * be asked at all; it tells only what is proven, and where it is not sure it says nothing.
  */
 final class NeverHolds {
-  private final Schema schema;
   private final List<Compiled> order;
-  private final Map<String, Possible.Domain> domains = new LinkedHashMap<>();
+  private final Map<String, MayBe> known = new LinkedHashMap<>();
+  private final Map<String, Compiled> byName = new LinkedHashMap<>();
   private final List<FormProblem> notes = new ArrayList<>();
 
-  NeverHolds(Schema schema, List<Compiled> order) {
-    this.schema = schema;
+  NeverHolds(List<Compiled> order) {
     this.order = order;
+    for (Compiled c : order) byName.put(c.name(), c);
   }
 
   List<FormProblem> notes() {
     for (Compiled c : order) {
       if (c.isHidden()) continue;
-      boolean never = neverAsked(c);
+      boolean never = !c.whens().isEmpty() && !Possible.together(whens(c), List.of(), names(c));
       if (never)
         notes.add(
             FormProblem.of(
                 c.name(), "ask when", "this can never hold, so the question is never asked"));
-      domains.put(c.name(), never ? Possible.Domain.empty() : domain(c).orEmpty());
+      known.put(c.name(), never ? MayBe.empty() : mayBe(c).orEmpty());
     }
     for (Compiled c : order) if (!c.isHidden()) checks(c);
     return notes;
   }
 
-  private boolean neverAsked(Compiled c) {
-    if (c.whens().isEmpty()) return false;
-    List<Node> trees = c.whens().stream().map(Rule::tree).toList();
-    return !Possible.allYes(trees, this::of);
+  private static List<Node> whens(Compiled c) {
+    return c.whens().stream().map(Rule::tree).toList();
   }
 
+  /** A check is looked at only where the question is asked and answered. */
   private void checks(Compiled c) {
-    Possible.Domain own = domain(c);
     List<Node> trees = new ArrayList<>();
     boolean told = false;
+    boolean asked = c.whens().isEmpty() || Possible.together(whens(c), List.of(), names(c));
+    if (!asked) return; // told already
     for (int i = 0; i < c.checks().size(); i++) {
       trees.add(c.checks().get(i).tree());
-      if (Possible.notBroken(List.of(trees.get(i)), n -> n.equals(c.name()) ? own : of(n)))
-        continue;
+      if (Possible.together(whens(c), List.of(trees.get(i)), answered(c))) continue;
       notes.add(
           FormProblem.of(
               c.name(), "check " + (i + 1), "no answer of this question can ever meet this check"));
       told = true;
     }
-    boolean together =
-        told
-            || trees.size() < 2
-            || Possible.notBroken(trees, n -> n.equals(c.name()) ? own : of(n));
-    if (!together)
+    if (!told && trees.size() > 1 && !Possible.together(whens(c), trees, answered(c)))
       notes.add(
           FormProblem.of(
               c.name(), "checks", "no answer of this question can ever meet all its checks"));
   }
 
-  private Possible.Domain of(String name) {
-    return domains.getOrDefault(name, Possible.Domain.any());
+  private Possible.Names names(Compiled of) {
+    return new Known(of, Optional.empty());
+  }
+
+  private Possible.Names answered(Compiled of) {
+    return new Known(of, Optional.of(mayBe(of)));
+  }
+
+  /** What is known where a question stands; of itself also that it is answered. */
+  private final class Known implements Possible.Names {
+    private final Compiled of;
+    private final Optional<MayBe> own;
+
+    Known(Compiled of, Optional<MayBe> own) {
+      this.of = of;
+      this.own = own;
+    }
+
+    @Override
+    public MayBe mayBe(String name) {
+      return own.isPresent() && name.equals(of.name())
+          ? own.get()
+          : known.getOrDefault(name, MayBe.any());
+    }
+
+    @Override
+    public Optional<Node> rule(String name) {
+      Compiled c = byName.get(name);
+      return c == null || !c.isHidden() || c.workOut().isEmpty()
+          ? Optional.empty()
+          : Optional.of(c.workOut().get().tree());
+    }
+
+    @Override
+    public List<Node> needed(String name) {
+      Compiled c = byName.get(name);
+      // what stands in rows is another row's, or this row's, outside of them it has many values
+      boolean here = c != null && !c.isHidden() && (c.list() < 0 || c.list() == of.list());
+      return here ? whens(c) : List.of();
+    }
   }
 
   /** What an answer of a question may be when it is given and holds nothing back. */
-  private Possible.Domain domain(Compiled c) {
+  private static MayBe mayBe(Compiled c) {
     Question q = c.question();
-    if (c.type() == ValueType.YES_NO) return Possible.Domain.yesNo();
-    if (q.type() == QuestionType.CHOICE || q.type() == QuestionType.GRADE) {
-      Set<Value> codes = new LinkedHashSet<>();
-      for (Code code : q.codes())
-        codes.add(org.whinridge.core.value.ValueJson.readText(code.code(), q.valueType(schema)));
-      // a layer may hold values outside of the list, which a person may let stand
-      return Possible.Domain.codes(codes);
-    }
-    if (c.type() == ValueType.NUMBER) {
-      OptionalDouble from = q.limits().from();
-      if (from.isEmpty() && (q.type() == QuestionType.COUNTER || q.type() == QuestionType.DURATION))
-        from = OptionalDouble.of(0);
-      return Possible.Domain.numbers(from, q.limits().to());
-    }
-    return Possible.Domain.any();
+    if (c.type() == ValueType.YES_NO) return MayBe.yesNo();
+    // a layer may hold values outside of a code list, which a person may let stand
+    if (c.type() != ValueType.NUMBER || q.type().hasCodes()) return MayBe.any();
+    OptionalDouble from = q.limits().from();
+    if (from.isEmpty() && (q.type() == QuestionType.COUNTER || q.type() == QuestionType.DURATION))
+      from = OptionalDouble.of(0);
+    return MayBe.numbers(from, q.limits().to(), q.type().isWhole());
   }
 }

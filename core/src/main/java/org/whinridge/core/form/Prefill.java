@@ -52,7 +52,7 @@ final class Prefill {
     LookupResult r = lookUps.look(lookUp);
     if (!(r instanceof LookupResult.Found f))
       return new First(Value.EMPTY, Provenance.NONE, said(r, lookUp));
-    Value v = fit(p.take().from(f), c.type());
+    Value v = c.question().given(fit(p.take().from(f), c.type()));
     if (v.isEmpty()) return new First(v, Provenance.NONE, said(r, lookUp));
     LookupResult.Hit hit = f.hits().get(0);
     String detail =
@@ -96,11 +96,11 @@ final class Prefill {
       return first(ValueJson.read(Json.parse(f.json()), c.type()), Provenance.Kind.FIXED, "");
     if (s instanceof Source.WorkedOut)
       return first(
-          formula.map(r -> q.kept(r.evaluate(situation))).orElse(Value.EMPTY),
+          formula.map(r -> q.given(r.evaluate(situation))).orElse(Value.EMPTY),
           Provenance.Kind.STARTED,
           "");
     return s instanceof Source.Device d
-        ? first(fit(device(d.item()), c.type()), Provenance.Kind.DEVICE, "")
+        ? first(q.given(fit(device(d.item()), c.type())), Provenance.Kind.DEVICE, "")
         : new First(Value.EMPTY, Provenance.NONE, "");
   }
 

@@ -6,6 +6,8 @@ import java.util.OptionalDouble;
 import org.whinridge.core.layer.Code;
 import org.whinridge.core.layer.Field;
 import org.whinridge.core.layer.Schema;
+import org.whinridge.core.merge.SameValue;
+import org.whinridge.core.place.SamePlace;
 import org.whinridge.core.prefill.Refresh;
 import org.whinridge.core.prefill.Source;
 import org.whinridge.core.value.Numbers;
@@ -235,10 +237,23 @@ public record Question(
     return type.valueType();
   }
 
+  /** When two values of the field that it writes to are one. */
+  SameValue same(Schema schema) {
+    return SameValue.of(schema.field(writesTo()), SamePlace.DECIMALS)
+        .ranked(type == QuestionType.RANKED);
+  }
+
+  /**
+   * What a source or a formula gave, as this question keeps it: a whole number without decimals.
+   */
+  Value given(Value v) {
+    return v instanceof Value.Num n && type.isWhole()
+        ? Value.of(Numbers.round(n.value(), 0))
+        : kept(v);
+  }
+
   /** The answer as this question keeps it: rounded to its decimals, trimmed. */
   Value kept(Value v) {
-    if (v instanceof Value.Num n && type.isWhole() && isWorkedOut())
-      return Value.of(Numbers.round(n.value(), 0));
     if (v instanceof Value.Num n && decimals() >= 0)
       return Value.of(Numbers.round(n.value(), decimals()));
     return v instanceof Value.Text t ? Value.text(t.value().trim()) : v;

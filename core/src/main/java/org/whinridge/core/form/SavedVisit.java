@@ -10,6 +10,7 @@ import org.locationtech.jts.geom.Geometry;
 import org.locationtech.jts.geom.Point;
 import org.whinridge.core.place.Geodesy;
 import org.whinridge.core.place.GeometryJson;
+import org.whinridge.core.value.Value;
 import org.whinridge.core.value.ValueJson;
 
 /**
@@ -58,9 +59,15 @@ final class SavedVisit {
   private static void answers(ExecutableForm form, int[] questions, Answers a, JsonObject into) {
     for (int i : questions) {
       int k = form.local(i);
-      if (!a.values[k].isEmpty() || a.provenance[k].kind() == Provenance.Kind.TYPED)
-        into.add(
-            form.at(i).name(), a.provenance[k].json().add("value", ValueJson.write(a.values[k])));
+      boolean answered = !a.values[k].isEmpty() || a.provenance[k].kind() == Provenance.Kind.TYPED;
+      if (!answered && a.notes[k].isEmpty() && a.offers[k] == null) continue;
+      JsonObject one = a.provenance[k].json().add("value", ValueJson.write(a.values[k]));
+      if (!a.notes[k].isEmpty()) one.add("note", a.notes[k]);
+      if (a.offers[k] != null)
+        one.add(
+            "offer",
+            a.offers[k].provenance().json().add("value", ValueJson.write(a.offers[k].value())));
+      into.add(form.at(i).name(), one);
     }
   }
 
@@ -93,7 +100,13 @@ final class SavedVisit {
     if (i < 0 || form.at(i).isHidden() || form.at(i).list() != list || !m.getValue().isObject())
       return;
     JsonObject a = m.getValue().asObject();
-    into.put(form.local(i), ValueJson.read(a.get("value"), form.at(i).type()), Provenance.read(a));
+    int k = form.local(i);
+    into.put(k, ValueJson.read(a.get("value"), form.at(i).type()), Provenance.read(a));
+    JsonValue note = a.get("note");
+    if (note != null && note.isString()) into.notes[k] = note.asString();
+    JsonObject offer = object(a.get("offer"));
+    Value offered = ValueJson.read(offer.get("value"), form.at(i).type());
+    if (!offered.isEmpty()) into.offers[k] = new Prefill.First(offered, Provenance.read(offer), "");
   }
 
   private static void place(JsonObject o, VisitState state) {

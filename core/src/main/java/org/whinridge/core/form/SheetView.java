@@ -5,7 +5,6 @@ import com.eclipsesource.json.JsonObject;
 import java.util.List;
 import org.locationtech.jts.geom.Coordinate;
 import org.whinridge.core.layer.Code;
-import org.whinridge.core.merge.Merge;
 import org.whinridge.core.place.Geodesy;
 import org.whinridge.core.value.Value;
 import org.whinridge.core.value.ValueJson;
@@ -209,7 +208,7 @@ final class SheetView {
               .add("shown", q.shown(a.offers[k].value()))
               .add("from", a.offers[k].provenance().said()));
     Value was = start.feature().map(f -> f.value(q.writesTo())).orElse(Value.EMPTY);
-    if (!q.writesTo().isEmpty() && !was.isEmpty() && !Merge.same(was, v, 8))
+    if (!q.writesTo().isEmpty() && !was.isEmpty() && !q.same(form.schema()).test(was, v))
       o.add("was", q.shown(was));
     return o;
   }

@@ -56,6 +56,12 @@ final class VisitResult {
             .add("provenance", provenance)
             .add("confirmed", confirmed)
             .add("open", open);
+    JsonArray ranked = new JsonArray();
+    for (int i = 0; i < form.size(); i++)
+      if (form.at(i).question().type() == QuestionType.RANKED
+          && set.containsKey(form.at(i).question().writesTo()))
+        ranked.add(form.at(i).question().writesTo());
+    if (!ranked.isEmpty()) o.add("ranked", ranked);
     if (state.moved)
       state.geometry.filter(this::fits).ifPresent(g -> o.add("geometry", GeometryJson.write(g)));
     return o;

@@ -3,7 +3,6 @@ package org.whinridge.core.form;
 import com.eclipsesource.json.JsonArray;
 import com.eclipsesource.json.JsonObject;
 import com.eclipsesource.json.JsonValue;
-import java.time.DateTimeException;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.util.ArrayList;
@@ -17,6 +16,7 @@ import org.locationtech.jts.geom.Coordinate;
 import org.whinridge.core.layer.Feature;
 import org.whinridge.core.place.CoordinateSystem;
 import org.whinridge.core.prefill.PlaceIndex;
+import org.whinridge.core.value.IsoTime;
 import org.whinridge.core.value.Value;
 import org.whinridge.core.value.ValueJson;
 
@@ -207,19 +207,7 @@ public record VisitStart(
   }
 
   private static Instant moment(String s) {
-    try {
-      return Instant.parse(s);
-    } catch (DateTimeException e) {
-      return Instant.EPOCH;
-    }
-  }
-
-  private static Optional<LocalDate> day(String s) {
-    try {
-      return Optional.of(LocalDate.parse(s));
-    } catch (DateTimeException e) {
-      return Optional.empty();
-    }
+    return IsoTime.moment(s).orElse(Instant.EPOCH);
   }
 
   private static Last last(JsonObject o, ExecutableForm form) {
@@ -230,7 +218,7 @@ public record VisitStart(
         if (form.listOf(m.getName()) < 0) answer(m, form, answers);
         else if (m.getValue().isArray()) rows.put(m.getName(), rows(m.getValue().asArray(), form));
       }
-    return new Last(answers, day(text(o, "lastDay")), rows);
+    return new Last(answers, IsoTime.date(text(o, "lastDay")), rows);
   }
 
   private static void answer(JsonObject.Member m, ExecutableForm form, Map<String, Value> into) {

@@ -5,6 +5,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.function.Function;
 import org.locationtech.jts.geom.Geometry;
 import org.whinridge.core.layer.Feature;
 import org.whinridge.core.layer.Field;
@@ -47,7 +48,7 @@ public record Claims(Map<String, Value> base, Map<String, Value> set, List<Probl
    * @param version the feature's version that it says it was taken out with
    * @param then the feature as the layer held it at that version; empty when it never had that one
    * @param schema the layer's schema now
-   * @param decimals the layer's precision in decimals of a degree
+   * @param same when two values of a field are one
    */
   public static Claims look(
       Map<String, Value> claimedBase,
@@ -55,7 +56,7 @@ public record Claims(Map<String, Value> base, Map<String, Value> set, List<Probl
       long version,
       Optional<Feature> then,
       Schema schema,
-      int decimals) {
+      Function<String, SameValue> same) {
     List<Problem> problems = new ArrayList<>();
     Map<String, Value> set = new LinkedHashMap<>();
     claimedSet.forEach(
@@ -79,7 +80,7 @@ public record Claims(Map<String, Value> base, Map<String, Value> set, List<Probl
           boolean known = name.equals(Merge.GEOMETRY) || schema.field(name).isPresent();
           if (!known || isOffice(name, schema)) return;
           Value held = then.isEmpty() ? v : held(then.get(), name);
-          if (!Merge.same(v, held, decimals)) {
+          if (!same.apply(name).test(v, held)) {
             problems.add(otherBase(name, v, held, schema));
             base.put(name, held);
           } else base.put(name, v);

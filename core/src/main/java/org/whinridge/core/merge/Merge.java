@@ -7,7 +7,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
-import org.whinridge.core.place.SamePlace;
+import java.util.function.Function;
 import org.whinridge.core.value.Value;
 
 /**
@@ -69,10 +69,13 @@ public final class Merge {
    * @param base values that the device took out, for the fields it knew
    * @param layer values on the layer now
    * @param set what the visit sets; a field that is not in it is unchanged by the visit
-   * @param decimals the layer's precision in decimals of a degree, for geometry
+   * @param same when two values of a field are one
    */
   public static Result threeWay(
-      Map<String, Value> base, Map<String, Value> layer, Map<String, Value> set, int decimals) {
+      Map<String, Value> base,
+      Map<String, Value> layer,
+      Map<String, Value> set,
+      Function<String, SameValue> same) {
     LinkedHashSet<String> names = new LinkedHashSet<>(set.keySet());
     names.addAll(base.keySet());
     List<FieldMerge> out = new ArrayList<>();
@@ -80,36 +83,20 @@ public final class Merge {
       Value b = base.getOrDefault(f, Value.EMPTY);
       Value l = layer.getOrDefault(f, Value.EMPTY);
       Value m = set.getOrDefault(f, b);
-      FieldMerge merged = one(f, b, l, m, decimals);
+      FieldMerge merged = one(f, b, l, m, same.apply(f));
       if (merged.outcome() != Outcome.UNCHANGED) out.add(merged);
     }
     return new Result(out);
   }
 
-  private static FieldMerge one(String f, Value b, Value l, Value m, int decimals) {
-    if (same(l, b, decimals))
-      return same(m, b, decimals)
+  private static FieldMerge one(String f, Value b, Value l, Value m, SameValue same) {
+    if (same.test(l, b))
+      return same.test(m, b)
           ? new FieldMerge(f, b, l, m, Outcome.UNCHANGED, l)
           : new FieldMerge(f, b, l, m, Outcome.WRITTEN, m);
-    if (same(m, b, decimals)) return new FieldMerge(f, b, l, m, Outcome.LAYER_KEPT, l);
-    if (same(m, l, decimals)) return new FieldMerge(f, b, l, m, Outcome.AGREED, l);
+    if (same.test(m, b)) return new FieldMerge(f, b, l, m, Outcome.LAYER_KEPT, l);
+    if (same.test(m, l)) return new FieldMerge(f, b, l, m, Outcome.AGREED, l);
     return new FieldMerge(f, b, l, m, Outcome.CLASH, l);
-  }
-
-  /**
-   * Whether two values are one for merging: numbers as numbers, text after trim, many choice as
-   * sets, geometry at the precision.
-   */
-  public static boolean same(Value a, Value b, int decimals) {
-    if (a instanceof Value.Place p && b instanceof Value.Place q)
-      return SamePlace.of(p.geometry(), q.geometry(), decimals);
-    if (a instanceof Value.Many m && b instanceof Value.Many n)
-      return new LinkedHashSet<>(m.values()).equals(new LinkedHashSet<>(n.values()));
-    return trimmed(a).equals(trimmed(b));
-  }
-
-  private static Value trimmed(Value v) {
-    return v instanceof Value.Text t ? Value.text(t.value().trim()) : v;
   }
 
   /**
@@ -117,16 +104,18 @@ public final class Merge {
    * one that was written.
    *
    * @param standing the fields that still come from the change, see {@link Standing}
+   * @param same when two values of a field are one
    */
   public static Map<String, Value> takeBack(
       Map<String, Value> before,
       Map<String, Value> written,
       Map<String, Value> now,
-      Set<String> standing) {
+      Set<String> standing,
+      Function<String, SameValue> same) {
     Map<String, Value> out = new LinkedHashMap<>();
     for (Map.Entry<String, Value> w : written.entrySet())
       if (standing.contains(w.getKey())
-          && same(now.getOrDefault(w.getKey(), Value.EMPTY), w.getValue(), 8))
+          && same.apply(w.getKey()).test(now.getOrDefault(w.getKey(), Value.EMPTY), w.getValue()))
         out.put(w.getKey(), Optional.ofNullable(before.get(w.getKey())).orElse(Value.EMPTY));
     return out;
   }

@@ -40,6 +40,9 @@ public record Alongside(Coordinate at, double chainageM, double offsetM, Side si
     return search.found();
   }
 
+  /** What is nearer than this, in metres, is at the place itself. */
+  private static final double HARDLY_M = 0.001;
+
   private static final class Search {
     private final Coordinate position;
     private final LocalPlane plane;
@@ -47,7 +50,8 @@ public record Alongside(Coordinate at, double chainageM, double offsetM, Side si
     private LineString line;
     private int segment;
     private double along;
-    private double cross;
+    private int pieces;
+
     private double beforeM;
     private double lengthM;
 
@@ -58,29 +62,38 @@ public record Alongside(Coordinate at, double chainageM, double offsetM, Side si
 
     void line(LineString l) {
       boolean better = false;
-      for (int i = 0; i + 1 < l.getNumPoints(); i++) {
-        Coordinate a = l.getCoordinateN(i);
-        Coordinate b = l.getCoordinateN(i + 1);
-        double ax = plane.x(a.x);
-        double ay = plane.y(a.y);
-        double dx = plane.x(b.x) - ax;
-        double dy = plane.y(b.y) - ay;
-        double square = dx * dx + dy * dy;
-        double t = square == 0 ? 0 : Math.max(0, Math.min(1, -(ax * dx + ay * dy) / square));
-        double d = Math.hypot(ax + t * dx, ay + t * dy);
-        if (d < best) {
-          best = d;
-          segment = i;
-          along = t;
-          cross = ax * dy - ay * dx;
-          better = true;
-        }
-      }
+      for (int i = 0; i + 1 < l.getNumPoints(); i++)
+        better |= edge(new Edge(l.getCoordinateN(i), l.getCoordinateN(i + 1)), i);
       if (better) {
         line = l;
         beforeM = lengthM;
       }
       lengthM += Geodesy.lengthM(l);
+    }
+
+    private boolean edge(Edge e, int i) {
+      boolean better = false;
+      int n = e.pieces();
+      Coordinate a = e.at(0);
+      a = plane.flat(a.x, a.y);
+      for (int k = 0; k < n; k++) {
+        Coordinate b = e.at((k + 1) / (double) n);
+        b = plane.flat(b.x, b.y);
+        double dx = b.x - a.x;
+        double dy = b.y - a.y;
+        double square = dx * dx + dy * dy;
+        double t = square == 0 ? 0 : Math.max(0, Math.min(1, -(a.x * dx + a.y * dy) / square));
+        double d = Math.hypot(a.x + t * dx, a.y + t * dy);
+        if (d < best) {
+          best = d;
+          segment = i;
+          along = (k + t) / n;
+          pieces = n;
+          better = true;
+        }
+        a = b;
+      }
+      return better;
     }
 
     Optional<Alongside> found() {
@@ -89,13 +102,37 @@ public record Alongside(Coordinate at, double chainageM, double offsetM, Side si
       for (int i = 0; i < segment; i++)
         chainage += Geodesy.distanceM(line.getCoordinateN(i), line.getCoordinateN(i + 1));
       Coordinate a = line.getCoordinateN(segment);
-      Coordinate b = line.getCoordinateN(segment + 1);
-      Coordinate at = new Coordinate(a.x + along * (b.x - a.x), a.y + along * (b.y - a.y));
+      Edge edge = new Edge(a, line.getCoordinateN(segment + 1));
+      Coordinate at = nearest(edge);
       chainage += Geodesy.distanceM(a, at);
       double offset = Geodesy.distanceM(position, at);
-      // the position is the plane's origin: it lies left when origin − a turns left of b − a
-      Side side = offset < 0.001 || cross == 0 ? Side.ON : cross > 0 ? Side.LEFT : Side.RIGHT;
+      double turn = offset < HARDLY_M ? 0 : edge.turnTo(position);
+      Side side = turn == 0 ? Side.ON : turn > 0 ? Side.LEFT : Side.RIGHT;
       return Optional.of(new Alongside(at, chainage, offset, side));
+    }
+
+    /**
+     * The nearest place of an edge: of a long one, which the plane holds in pieces, by the lowest
+     * point of a parabola through three squares of geodesic distances, twice.
+     */
+    private Coordinate nearest(Edge e) {
+      double t = along;
+      for (int round = 0; round < 2 && pieces > 1; round++) {
+        double h = 1.0 / pieces;
+        double before = square(e, t - h);
+        double after = square(e, t + h);
+        double bend = before - 2 * square(e, t) + after;
+        if (bend > 0) t = Math.max(0, Math.min(1, t + h * (before - after) / (2 * bend)));
+      }
+      Coordinate at = e.at(t);
+      for (double end = 0; end <= 1; end++)
+        if (Geodesy.distanceM(at, e.at(end)) < HARDLY_M / 10) return e.at(end);
+      return at;
+    }
+
+    private double square(Edge e, double t) {
+      double d = Geodesy.distanceM(position, e.beyond(t));
+      return d * d;
     }
   }
 }

@@ -28,7 +28,11 @@ public final class GeometryJson {
   /** The GeoJSON form, rings wound by the right-hand rule (RFC 7946 section 3.1.6). */
   public static JsonObject write(Geometry g) {
     JsonObject o = new JsonObject().add("type", g.getGeometryType());
-    return o.add("coordinates", coordinates(g));
+    if (!g.getGeometryType().equals("GeometryCollection"))
+      return o.add("coordinates", coordinates(g));
+    JsonArray parts = new JsonArray();
+    for (int i = 0; i < g.getNumGeometries(); i++) parts.add(write(g.getGeometryN(i)));
+    return o.add("geometries", parts);
   }
 
   private static JsonValue coordinates(Geometry g) {

@@ -1,5 +1,7 @@
 package org.whinridge.core.place;
 
+import java.util.ArrayList;
+import java.util.List;
 import org.locationtech.jts.geom.Coordinate;
 import org.locationtech.jts.geom.CoordinateSequence;
 import org.locationtech.jts.geom.Geometry;
@@ -9,8 +11,8 @@ import org.locationtech.jts.operation.distance.DistanceOp;
 
 /**
  * How far two geometries are from each other and where they come nearest, on a plane of metres
- * around one of them, since degrees of longitude are shorter than those of latitude. Within some
- * kilometres the plane is right to about 0.1 %; {@link #distanceM} is then geodesic.
+ * around one of them, since degrees of longitude are shorter than those of latitude. Edges are
+ * straight in degrees; long ones are laid on the plane in pieces. {@link #distanceM} is geodesic.
  */
 public final class PlaneNearest {
   private static final GeometryFactory FLAT = new GeometryFactory();
@@ -48,11 +50,24 @@ public final class PlaneNearest {
     return new GeometryTransformer() {
       @Override
       protected CoordinateSequence transformCoordinates(CoordinateSequence cs, Geometry parent) {
-        Coordinate[] out = new Coordinate[cs.size()];
-        for (int i = 0; i < out.length; i++)
-          out[i] = new Coordinate(plane.x(cs.getX(i)), plane.y(cs.getY(i)));
-        return FLAT.getCoordinateSequenceFactory().create(out);
+        return FLAT.getCoordinateSequenceFactory().create(pieces(cs));
       }
     }.transform(g);
+  }
+
+  private Coordinate[] pieces(CoordinateSequence cs) {
+    List<Coordinate> out = new ArrayList<>(cs.size());
+    for (int i = 0; i < cs.size(); i++) {
+      if (i > 0) {
+        Edge e = new Edge(cs.getCoordinate(i - 1), cs.getCoordinate(i));
+        int n = e.pieces();
+        for (int k = 1; k < n; k++) {
+          Coordinate c = e.at(k / (double) n);
+          out.add(plane.flat(c.x, c.y));
+        }
+      }
+      out.add(plane.flat(cs.getX(i), cs.getY(i)));
+    }
+    return out.toArray(new Coordinate[0]);
   }
 }

@@ -1,11 +1,14 @@
 package org.whinridge.core.prefill;
 
 import java.util.ArrayList;
+import java.util.Collection;
 import java.util.Comparator;
 import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.function.Predicate;
 import org.locationtech.jts.geom.Coordinate;
 import org.locationtech.jts.geom.Envelope;
@@ -14,6 +17,8 @@ import org.locationtech.jts.geom.Point;
 import org.locationtech.jts.geom.Polygonal;
 import org.locationtech.jts.geom.prep.PreparedGeometry;
 import org.locationtech.jts.geom.prep.PreparedGeometryFactory;
+import org.locationtech.jts.geom.util.AffineTransformation;
+import org.locationtech.jts.geom.util.GeometryFixer;
 import org.locationtech.jts.index.strtree.STRtree;
 import org.whinridge.core.layer.Feature;
 import org.whinridge.core.layer.Schema;
@@ -22,33 +27,44 @@ import org.whinridge.core.place.Geodesy;
 import org.whinridge.core.place.GeometryJson;
 import org.whinridge.core.place.LocalPlane;
 import org.whinridge.core.place.PlaneNearest;
+import org.whinridge.core.place.Reach;
 
 /**
  * A layer made ready for place look-ups: an STR tree over envelopes, geometries prepared on their
  * first use. The place looked up may be a point, a line or an area.
  */
 public final class PlaceIndex {
-  /** The plane is good to a thousandth; what lies this close to the best is measured exactly. */
-  private static final double PLANE_ERROR = 1.002;
+  /** What the plane finds this close to the best is measured exactly. */
+  private static final double PLANE_ERROR = 1.005;
+
+  /** Distances that differ by less, in metres, are one: geodesics are exact to some nanometres. */
+  private static final double TIE_M = 1e-6;
 
   private static final class Entry {
     final Feature feature;
-    final Geometry geometry;
-    PreparedGeometry prepared;
-    double areaM2 = -1;
+    private final Geometry geometry;
+    private Geometry sound;
+    private PreparedGeometry prepared;
+    private double areaM2 = -1;
 
     Entry(Feature feature, Geometry geometry) {
       this.feature = feature;
       this.geometry = geometry;
     }
 
+    /** The geometry as something that has an inside. */
+    Geometry sound() {
+      if (sound == null) sound = PlaceIndex.sound(geometry);
+      return sound;
+    }
+
     PreparedGeometry prepared() {
-      if (prepared == null) prepared = PreparedGeometryFactory.prepare(geometry);
+      if (prepared == null) prepared = PreparedGeometryFactory.prepare(sound());
       return prepared;
     }
 
     double areaM2() {
-      if (areaM2 < 0) areaM2 = Geodesy.areaM2(geometry);
+      if (areaM2 < 0) areaM2 = Geodesy.areaM2(sound());
       return areaM2;
     }
   }
@@ -104,14 +120,36 @@ public final class PlaceIndex {
   /** Looks up what belongs to a place, among the features that {@code filter} lets through. */
   public LookupResult look(LookUp lookUp, Geometry place, Predicate<Feature> filter) {
     if (size == 0 || place.isEmpty()) return new LookupResult.NoMatch();
+    Geometry sound = sound(place);
     switch (lookUp.how()) {
       case CONTAINING:
-        return containing(lookUp, place, filter);
+        return containing(lookUp, sound, filter);
       case AROUND:
-        return around(lookUp, place, filter);
+        return around(lookUp, sound, filter);
       default:
-        return nearest(lookUp, place, filter);
+        return nearest(lookUp, sound, filter);
     }
+  }
+
+  /** An area that crosses itself has no sound inside: it is taken as the parts that it encloses. */
+  private static Geometry sound(Geometry g) {
+    return !(g instanceof Polygonal) || g.isValid() ? g : GeometryFixer.fix(g);
+  }
+
+  /** The features whose boxes meet these, each once. */
+  private Collection<Entry> in(List<Envelope> boxes) {
+    Set<Entry> out = new LinkedHashSet<>();
+    for (Envelope box : boxes) for (Object o : tree.query(box)) out.add((Entry) o);
+    return out;
+  }
+
+  /** The place, and where it touches the date line also as it stands on the other side of it. */
+  private static List<Geometry> bothSides(Geometry place) {
+    Envelope box = place.getEnvelopeInternal();
+    double by = box.getMaxX() == 180 ? -360 : box.getMinX() == -180 ? 360 : 0;
+    return by == 0
+        ? List.of(place)
+        : List.of(place, AffineTransformation.translationInstance(by, 0).transform(place));
   }
 
   /**
@@ -121,10 +159,10 @@ public final class PlaceIndex {
   private LookupResult containing(LookUp lookUp, Geometry place, Predicate<Feature> filter) {
     List<Entry> hits = new ArrayList<>(2);
     List<Entry> touched = new ArrayList<>(2);
-    for (Object o : tree.query(place.getEnvelopeInternal())) {
-      Entry e = (Entry) o;
-      if (!(e.geometry instanceof Polygonal) || !filter.test(e.feature)) continue;
-      if (e.prepared().covers(place)) hits.add(e);
+    List<Geometry> sides = bothSides(place);
+    for (Entry e : in(sides.stream().map(Geometry::getEnvelopeInternal).toList())) {
+      if (!(e.sound() instanceof Polygonal) || !filter.test(e.feature)) continue;
+      if (sides.stream().anyMatch(e.prepared()::covers)) hits.add(e);
       else if (!(place instanceof Point) && e.prepared().intersects(place)) touched.add(e);
     }
     if (hits.isEmpty() && !touched.isEmpty()) hits.addAll(byShare(touched, place));
@@ -142,7 +180,7 @@ public final class PlaceIndex {
     record Part(Entry entry, double size) {}
     List<Part> parts = new ArrayList<>();
     for (Entry e : touched) {
-      Geometry part = e.geometry.intersection(place);
+      Geometry part = e.sound().intersection(place);
       double size = place instanceof Polygonal ? Geodesy.areaM2(part) : Geodesy.lengthM(part);
       if (size > 0) parts.add(new Part(e, size));
     }
@@ -152,83 +190,77 @@ public final class PlaceIndex {
   }
 
   private LookupResult around(LookUp lookUp, Geometry place, Predicate<Feature> filter) {
-    PreparedGeometry prepared = PreparedGeometryFactory.prepare(place);
-    PlaneDistance plane = new PlaneDistance(place);
+    Distance from = new Distance(place);
     List<LookupResult.Hit> hits = new ArrayList<>();
-    for (Object o : tree.query(plane.reach(lookUp.withinM()))) {
-      Entry e = (Entry) o;
+    for (Entry e : in(from.boxes(lookUp.withinM()))) {
       if (!filter.test(e.feature)) continue;
-      if (prepared.intersects(e.geometry)) hits.add(hit(e, 0));
-      else if (lookUp.withinM() > 0 && plane.to(e.geometry) <= lookUp.withinM() * PLANE_ERROR) {
-        double d = plane.exact(e.geometry);
+      if (from.touches(e)) hits.add(hit(e, 0));
+      else if (lookUp.withinM() > 0 && from.to(e) <= lookUp.withinM() * PLANE_ERROR) {
+        double d = from.exact(e);
         if (d <= lookUp.withinM()) hits.add(hit(e, d));
       }
     }
     if (hits.isEmpty()) return new LookupResult.NoMatch();
     hits.sort(
-        Comparator.comparingDouble(LookupResult.Hit::distanceM)
+        Comparator.comparingDouble((LookupResult.Hit h) -> Math.rint(h.distanceM() / TIE_M))
             .thenComparing(h -> h.feature().id()));
     return new LookupResult.Found(hits, true, false);
   }
 
+  private record Near(Entry entry, double distanceM) {}
+
   /** The nearest by geodesic distance, ties by id; looked for in growing boxes. */
   private LookupResult nearest(LookUp lookUp, Geometry place, Predicate<Feature> filter) {
-    PlaneDistance plane = new PlaneDistance(place);
+    Distance from = new Distance(place);
     boolean lines = lookUp.how() == LookUp.How.ALONG;
     double most = lookUp.withinM();
-    for (double reach = Math.min(most, firstReachM(plane)); ; reach = Math.min(most, reach * 4)) {
-      List<Entry> near = new ArrayList<>();
-      List<Double> distances = new ArrayList<>();
+    for (double reach = Math.min(most, firstReachM()); ; reach = Math.min(most, reach * 4)) {
+      List<Near> near = new ArrayList<>();
       double best = Double.MAX_VALUE;
-      for (Object o : tree.query(plane.reach(reach))) {
-        Entry e = (Entry) o;
+      for (Entry e : in(from.boxes(reach))) {
         if (lines && e.geometry.getDimension() < 1 || !filter.test(e.feature)) continue;
-        double d = plane.to(e.geometry);
-        if (d > best * PLANE_ERROR) continue;
-        near.add(e);
-        distances.add(d);
+        if (from.atLeast(e) > best * PLANE_ERROR + TIE_M) continue;
+        double d = from.to(e);
+        if (d > best * PLANE_ERROR + TIE_M) continue;
+        near.add(new Near(e, d));
         best = Math.min(best, d);
       }
       // what lies farther than the box may hide something nearer outside of it
       if (best * PLANE_ERROR <= reach || reach >= most)
-        return measured(lookUp, place, plane, near, distances, best);
+        return measured(lookUp, place, from, near, best);
     }
   }
 
   private LookupResult measured(
-      LookUp lookUp,
-      Geometry place,
-      PlaneDistance plane,
-      List<Entry> near,
-      List<Double> distances,
-      double best) {
-    Entry chosen = null;
-    double chosenM = Double.MAX_VALUE;
-    for (int i = 0; i < near.size(); i++) {
-      if (distances.get(i) > best * PLANE_ERROR) continue;
-      double d = plane.exact(near.get(i).geometry);
-      boolean nearer =
-          d < chosenM
-              || (d == chosenM && near.get(i).feature.id().compareTo(chosen.feature.id()) < 0);
-      if (d <= lookUp.withinM() && nearer) {
-        chosen = near.get(i);
-        chosenM = d;
-      }
+      LookUp lookUp, Geometry place, Distance from, List<Near> near, double best) {
+    List<Near> exact = new ArrayList<>();
+    double least = Double.MAX_VALUE;
+    for (Near n : near) {
+      if (n.distanceM > best * PLANE_ERROR + TIE_M) continue;
+      double d = from.exact(n.entry);
+      if (d <= lookUp.withinM()) exact.add(new Near(n.entry, d));
+      least = Math.min(least, d);
     }
+    Near chosen = null;
+    for (Near n : exact)
+      if (n.distanceM <= least + TIE_M
+          && (chosen == null || n.entry.feature.id().compareTo(chosen.entry.feature.id()) < 0))
+        chosen = n;
     if (chosen == null) return new LookupResult.NoMatch();
     Optional<Alongside> along =
         lookUp.how() == LookUp.How.ALONG
-            ? Alongside.of(chosen.geometry, Geodesy.anchor(place))
+            ? Alongside.of(chosen.entry.geometry, Geodesy.anchor(place))
             : Optional.empty();
     return new LookupResult.Found(
-        List.of(new LookupResult.Hit(chosen.feature, chosenM, along)), false, false);
+        List.of(new LookupResult.Hit(chosen.entry.feature, chosen.distanceM, along)), false, false);
   }
 
-  /** A box in which, were the features spread evenly, about two would lie. */
-  private double firstReachM(PlaneDistance plane) {
+  /** A reach within which, were the features spread evenly, about two would lie. */
+  private double firstReachM() {
     Envelope all = (Envelope) tree.getRoot().getBounds();
-    double squareM = plane.squareM(all) / size;
-    return Math.max(1, Math.sqrt(squareM));
+    double degreeM = 111_000;
+    double aside = degreeM * Math.cos(Math.toRadians(all.centre().y));
+    return Math.max(1, Math.sqrt(all.getWidth() * aside * all.getHeight() * degreeM / size));
   }
 
   private static LookupResult.Hit hit(Entry e, double distanceM) {
@@ -236,43 +268,48 @@ public final class PlaceIndex {
   }
 
   /** Distances from one place: quick ones on its plane, exact ones by geodesic. */
-  private static final class PlaneDistance {
+  private static final class Distance {
     private final Geometry place;
-    private final Envelope box;
+    private final List<PreparedGeometry> sides;
     private final boolean point;
     private final LocalPlane plane;
+    private final PlaneNearest shapes;
     private final Map<Coordinate, Double> solved = new LinkedHashMap<>();
 
-    PlaneDistance(Geometry place) {
+    Distance(Geometry place) {
       this.place = place;
-      box = place.getEnvelopeInternal();
+      sides = bothSides(place).stream().map(PreparedGeometryFactory::prepare).toList();
       point = place instanceof Point;
-      plane = new LocalPlane(box.centre());
+      plane = new LocalPlane(place.getEnvelopeInternal().centre());
+      shapes = new PlaneNearest(plane);
     }
 
-    Envelope reach(double metres) {
-      Envelope e = new Envelope(box);
-      double margin = metres * PLANE_ERROR;
-      e.expandBy(plane.degreesEast(margin), plane.degreesNorth(margin));
-      return e;
+    List<Envelope> boxes(double metres) {
+      return Reach.boxes(place.getEnvelopeInternal(), metres);
     }
 
-    double squareM(Envelope e) {
-      return e.getWidth() / plane.degreesEast(1) * (e.getHeight() / plane.degreesNorth(1));
+    double atLeast(Entry e) {
+      return Reach.atLeastM(place.getEnvelopeInternal(), e.geometry.getEnvelopeInternal());
     }
 
-    double to(Geometry g) {
-      if (point && g instanceof Point p) return Math.hypot(plane.x(p.getX()), plane.y(p.getY()));
-      return new PlaneNearest(plane).distance(place, g);
+    boolean touches(Entry e) {
+      for (PreparedGeometry side : sides) if (side.intersects(e.sound())) return true;
+      return false;
+    }
+
+    double to(Entry e) {
+      if (!point || !(e.geometry instanceof Point p)) return shapes.distance(place, e.geometry);
+      Coordinate c = plane.flat(p.getX(), p.getY());
+      return Math.hypot(c.x, c.y);
     }
 
     /** Many features often stand at one position: the geodesic is solved once for each. */
-    double exact(Geometry g) {
-      if (point && g instanceof Point p)
+    double exact(Entry e) {
+      if (point && e.geometry instanceof Point p)
         return solved.computeIfAbsent(
             p.getCoordinate(), c -> Geodesy.distanceM(place.getCoordinate(), c));
-      if (place.intersects(g)) return 0;
-      Coordinate[] pair = new PlaneNearest(plane).pair(place, g);
+      if (touches(e)) return 0;
+      Coordinate[] pair = shapes.pair(place, e.geometry);
       return Geodesy.distanceM(pair[0], pair[1]);
     }
   }

@@ -1,10 +1,13 @@
 package org.whinridge.core.rules;
 
+import org.whinridge.core.value.Decimals;
+import org.whinridge.core.value.Power;
 import org.whinridge.core.value.Value;
 
 /**
- * {@code + - * / % div ^} on finite numbers. Division by zero and what is not finite give an empty
- * value and are told to the situation.
+ * {@code + - * / % div ^} on finite numbers; sums, differences and products within their decimals
+ * ({@link Decimals}). Division by zero and what is not finite give an empty value and are told to
+ * the situation.
  */
 final class Arithmetic {
   private Arithmetic() {}
@@ -28,11 +31,11 @@ final class Arithmetic {
   private static Op op(String op) {
     switch (op) {
       case "+":
-        return (l, r) -> l + r;
+        return Decimals::add;
       case "-":
-        return (l, r) -> l - r;
+        return Decimals::subtract;
       case "*":
-        return (l, r) -> l * r;
+        return Decimals::multiply;
       case "/":
         return (l, r) -> r == 0 ? Double.NaN : l / r;
       case "%":
@@ -40,7 +43,7 @@ final class Arithmetic {
       case "div":
         return (l, r) -> r == 0 ? Double.NaN : l / r < 0 ? Math.ceil(l / r) : Math.floor(l / r);
       default:
-        return Math::pow;
+        return Power::of;
     }
   }
 }

@@ -32,6 +32,7 @@ final class Checker {
     if (n instanceof Node.Like l) {
       want(l.left(), ValueType.TEXT);
       want(l.pattern(), ValueType.TEXT);
+      if (isNothing(l.pattern())) neverTrue(l, l.left(), l.not());
       return ValueType.YES_NO;
     }
     if (n instanceof Node.Between b) {
@@ -47,7 +48,10 @@ final class Checker {
     }
     if (n instanceof Node.In in) {
       ValueType t = type(in.value());
-      for (Node item : in.items()) pair(in.value(), t, item, type(item));
+      for (Node item : in.items()) {
+        pair(in.value(), t, item, type(item));
+        if (isNothing(item)) neverTrue(in, in.value(), in.not());
+      }
       return ValueType.YES_NO;
     }
     if (n instanceof Node.IsNull i) {
@@ -112,7 +116,24 @@ final class Checker {
     return ValueType.EMPTY;
   }
 
+  private static boolean isNothing(Node n) {
+    return n instanceof Node.Literal l && l.value().isEmpty();
+  }
+
+  /** An empty text is no value: what is compared with it is unknown, and never yes. */
+  private void neverTrue(Node whole, Node other, boolean not) {
+    String cure = Printer.print(other) + (not ? " IS NOT NULL" : " IS NULL");
+    problems.add(
+        new RuleProblem(
+            RuleProblem.Kind.NEVER_TRUE,
+            whole.at(),
+            "this is never true: an empty text is no answer; " + cure + " asks for that",
+            cure));
+  }
+
   private ValueType compare(Node.Compare c) {
+    if (isNothing(c.left()) || isNothing(c.right()))
+      neverTrue(c, isNothing(c.right()) ? c.left() : c.right(), c.op().equals("<>"));
     ValueType l = quietCode(c.left(), c.right());
     ValueType r = quietCode(c.right(), c.left());
     boolean order = !c.op().equals("=") && !c.op().equals("<>");

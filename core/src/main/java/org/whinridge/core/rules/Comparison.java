@@ -59,10 +59,10 @@ final class Comparison {
 
   private static Value unordered(int op, Value a, Value b) {
     if (a.isEmpty() || b.isEmpty() || a.type() != b.type() || op > OTHER) return Value.EMPTY;
-    boolean same =
-        a instanceof Value.Place p && b instanceof Value.Place q
-            ? p.geometry().equalsTopo(q.geometry())
-            : a.equals(b);
-    return Value.of(same == (op == SAME));
+    if (a instanceof Value.Place p && b instanceof Value.Place q) {
+      Value same = Spatial.relate("S_EQUALS", p.geometry(), q.geometry());
+      return same.isEmpty() ? same : Value.of(same.equals(Value.YES) == (op == SAME));
+    }
+    return Value.of(a.equals(b) == (op == SAME));
   }
 }

@@ -56,10 +56,25 @@ final class CqlJsonReader {
       return Literals.interval(nodes(array(o.get("interval"), "interval")), NOWHERE);
     if (o.get("bbox") != null) return box(array(o.get("bbox"), "bbox"));
     if (o.get("op") != null) return operation(text(o, "op"), array(o.get("args"), "args"));
-    Geometry g = GeometryJson.read(o).orElse(null);
-    if (g == null)
-      throw bad("expected op, property, date, timestamp, interval, bbox or a geometry");
-    return literal(new Value.Place(g));
+    return literal(new Value.Place(geometry(o)));
+  }
+
+  private static Geometry geometry(JsonObject o) {
+    if (o.get("geometries") != null && o.getString("type", "").equals("GeometryCollection")) {
+      List<Geometry> parts = new ArrayList<>();
+      for (JsonValue part : array(o.get("geometries"), "geometries")) {
+        if (!part.isObject()) throw bad("geometries takes geometries");
+        if (part.asObject().get("geometries") != null)
+          throw bad("a collection can't stand in a collection; name its parts one by one");
+        parts.add(geometry(part.asObject()));
+      }
+      if (parts.isEmpty()) throw bad("an empty geometry is nowhere");
+      return GeometryJson.WGS84.createGeometryCollection(parts.toArray(new Geometry[0]));
+    }
+    return GeometryJson.read(o)
+        .filter(g -> !g.isEmpty())
+        .orElseThrow(
+            () -> bad("expected op, property, date, timestamp, interval, bbox or a geometry"));
   }
 
   private Node operation(String op, JsonArray json) {
@@ -100,7 +115,10 @@ final class CqlJsonReader {
     }
     if (ARITHMETIC.contains(lower)) {
       need(json, 2, op);
-      return new Node.Arithmetic(lower, a.get(0), a.get(1), NOWHERE);
+      boolean literal = a.get(1) instanceof Node.Literal;
+      return lower.equals("*") && json.get(0).equals(CqlJson.MINUS) && !literal
+          ? new Node.Negate(a.get(1), NOWHERE)
+          : new Node.Arithmetic(lower, a.get(0), a.get(1), NOWHERE);
     }
     boolean operator = lower.matches("[sat]_[a-z]+|casei|accenti");
     return new Node.Call(operator ? op.toUpperCase(Locale.ROOT) : lower, a, NOWHERE);

@@ -16,11 +16,11 @@ import java.util.function.BiPredicate;
 import java.util.function.DoubleBinaryOperator;
 import org.locationtech.jts.geom.Coordinate;
 import org.locationtech.jts.geom.Geometry;
-import org.locationtech.jts.geom.TopologyException;
-import org.locationtech.jts.geom.util.GeometryFixer;
 import org.whinridge.core.place.Alongside;
 import org.whinridge.core.place.Geodesy;
+import org.whinridge.core.value.Decimals;
 import org.whinridge.core.value.Fold;
+import org.whinridge.core.value.IsoTime;
 import org.whinridge.core.value.Numbers;
 import org.whinridge.core.value.Value;
 import org.whinridge.core.value.ValueType;
@@ -62,6 +62,10 @@ final class Functions {
   private static final ValueType G = ValueType.GEOMETRY;
   private static final ValueType L = ValueType.LIST;
   private static final ValueType ANY = ValueType.EMPTY;
+
+  /** From the first day of the calendar to its last, and no farther. */
+  private static final double MOST_DAYS = 3_652_059;
+
   private static final Map<String, Function> ALL = new LinkedHashMap<>();
 
   private Functions() {}
@@ -140,7 +144,7 @@ final class Functions {
     add("min(a, b, …)", List.of(N), 1, 20, N, true, (a, s) -> fold(a, Math::min));
     add("max(a, b, …)", List.of(N), 1, 20, N, true, (a, s) -> fold(a, Math::max));
     add("count(list)", List.of(L), 1, 1, N, true, (a, s) -> Value.of(filled(a.get(0)).size()));
-    add("sum(list)", List.of(L), 1, 1, N, true, (a, s) -> fold(a, Double::sum));
+    add("sum(list)", List.of(L), 1, 1, N, true, (a, s) -> fold(a, Decimals::add));
     add(
         "mean(list)",
         List.of(L),
@@ -150,7 +154,7 @@ final class Functions {
         true,
         (a, s) -> {
           int n = filled(a.get(0)).size();
-          return n == 0 ? Value.EMPTY : Value.of(num(fold(a, Double::sum)) / n);
+          return n == 0 ? Value.EMPTY : Value.of(num(fold(a, Decimals::add)) / n);
         });
     add(
         "joined(list, separator)",
@@ -167,7 +171,7 @@ final class Functions {
     one("upper(text)", T, T, v -> Value.text(Fold.upper(v.plain())));
     one("lower(text)", T, T, v -> Value.text(Fold.lower(v.plain())));
     one("trim(text)", T, T, v -> Value.text(v.plain().trim()));
-    one("length(text)", T, N, v -> Value.of(v.plain().length()));
+    one("length(text)", T, N, v -> Value.of(v.plain().codePointCount(0, v.plain().length())));
     add(
         "concat(a, b, …)",
         List.of(ANY),
@@ -188,12 +192,13 @@ final class Functions {
         T,
         false,
         (a, s) -> {
-          String t = a.get(0).plain();
+          int[] t = a.get(0).plain().codePoints().toArray();
           double from = Math.max(1, num(a.get(1)));
-          double to = a.size() < 3 ? t.length() + 1.0 : num(a.get(1)) + num(a.get(2));
-          return from > t.length() || to <= from
+          double to = a.size() < 3 ? t.length + 1.0 : num(a.get(1)) + num(a.get(2));
+          int first = (int) from - 1;
+          return from > t.length || to <= from
               ? Value.EMPTY
-              : Value.text(t.substring((int) from - 1, (int) Math.min(t.length(), to - 1)));
+              : Value.text(new String(t, first, (int) Math.min(t.length, to - 1) - first));
         });
     add(
         "matches(text, pattern)",
@@ -238,10 +243,13 @@ final class Functions {
         2,
         D,
         false,
-        (a, s) ->
-            Math.abs(num(a.get(1))) > 1e6
-                ? Value.EMPTY
-                : new Value.Day(day(a.get(0)).plusDays((long) num(a.get(1)))));
+        (a, s) -> {
+          double days = num(a.get(1));
+          if (Math.abs(days) > MOST_DAYS) return Value.EMPTY;
+          return IsoTime.ofEpochDay(day(a.get(0)).toEpochDay() + (long) days)
+              .<Value>map(Value.Day::new)
+              .orElse(Value.EMPTY);
+        });
     one("year(date)", D, N, v -> Value.of(day(v).getYear()));
     one("month(date)", D, N, v -> Value.of(day(v).getMonthValue()));
     one("day(date)", D, N, v -> Value.of(day(v).getDayOfMonth()));
@@ -318,40 +326,21 @@ final class Functions {
           ValueType.YES_NO,
           false,
           (a, s) -> Temporal.relate(name, a.get(0), a.get(1)));
-    one("CASEI(text)", T, T, v -> Value.text(Fold.lower(v.plain())));
+    one("CASEI(text)", T, T, v -> Value.text(Fold.cases(v.plain())));
     one("ACCENTI(text)", T, T, v -> Value.text(Fold.accents(v.plain())));
-    spatial("S_INTERSECTS", Geometry::intersects);
-    spatial("S_EQUALS", Geometry::equalsTopo);
-    spatial("S_DISJOINT", Geometry::disjoint);
-    spatial("S_TOUCHES", Geometry::touches);
-    spatial("S_WITHIN", Geometry::within);
-    spatial("S_OVERLAPS", Geometry::overlaps);
-    spatial("S_CROSSES", Geometry::crosses);
-    spatial("S_CONTAINS", Geometry::contains);
+    for (String name : Spatial.names())
+      add(
+          name + "(a, b)",
+          List.of(G, G),
+          2,
+          2,
+          ValueType.YES_NO,
+          false,
+          (a, s) -> Spatial.relate(name, geo(a.get(0)), geo(a.get(1))));
     array("A_EQUALS", (a, b) -> set(a).equals(set(b)));
     array("A_CONTAINS", (a, b) -> set(a).containsAll(set(b)));
     array("A_CONTAINEDBY", (a, b) -> set(b).containsAll(set(a)));
     array("A_OVERLAPS", (a, b) -> set(a).stream().anyMatch(set(b)::contains));
-  }
-
-  private static void spatial(String name, BiPredicate<Geometry, Geometry> test) {
-    add(
-        name + "(a, b)",
-        List.of(G, G),
-        2,
-        2,
-        ValueType.YES_NO,
-        false,
-        (a, s) -> tested(test, geo(a.get(0)), geo(a.get(1))));
-  }
-
-  /** An area that crosses itself has no sound inside: it is taken as the parts that it encloses. */
-  private static Value tested(BiPredicate<Geometry, Geometry> test, Geometry a, Geometry b) {
-    try {
-      return Value.of(test.test(a, b));
-    } catch (TopologyException e) {
-      return Value.of(test.test(GeometryFixer.fix(a), GeometryFixer.fix(b)));
-    }
   }
 
   private static void array(String name, BiPredicate<Value, Value> test) {

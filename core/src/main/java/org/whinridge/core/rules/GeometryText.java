@@ -83,7 +83,9 @@ final class GeometryText {
 
   private Geometry member() {
     String inner = tokens.get(i).text().toUpperCase(java.util.Locale.ROOT);
-    if (!Parser.WKT.contains(inner) || inner.equals("GEOMETRYCOLLECTION"))
+    if (inner.equals("GEOMETRYCOLLECTION"))
+      throw bad("a collection can't stand in a collection; name its parts one by one");
+    if (!Parser.WKT.contains(inner))
       throw bad("expected a geometry in this collection, found " + tokens.get(i).said());
     i++;
     GeometryText one = new GeometryText(tokens, i, inner, at);

@@ -2,6 +2,7 @@ package org.whinridge.core.rules;
 
 import java.util.ArrayList;
 import java.util.List;
+import org.whinridge.core.value.Blanks;
 
 /** Text to tokens. Stops at the first character that can't begin a token. */
 final class Lexer {
@@ -19,7 +20,7 @@ final class Lexer {
 
   private List<Token> run() {
     while (true) {
-      while (i < s.length() && Character.isWhitespace(s.charAt(i))) i++;
+      while (i < s.length() && Blanks.isBlank(s.charAt(i))) i++;
       if (i >= s.length()) {
         out.add(new Token(Token.Kind.END, "", new Span(s.length(), s.length())));
         return out;
@@ -36,37 +37,67 @@ final class Lexer {
     else if (digit(c) || (c == '.' && i + 1 < s.length() && digit(s.charAt(i + 1)))) {
       number();
       add(Token.Kind.NUMBER, s.substring(from, i), from);
-    } else if (begins(c)) {
-      while (i < s.length()
-          && (begins(s.charAt(i)) || Character.isDigit(s.charAt(i)) || dotInName())) i++;
+    } else if (begins(s.codePointAt(i))) {
+      while (i < s.length() && (goesOn(s.codePointAt(i)) || dotInName()))
+        i += Character.charCount(s.codePointAt(i));
       add(Token.Kind.NAME, s.substring(from, i), from);
     } else {
       String two = i + 1 < s.length() ? s.substring(i, i + 2) : "";
       if (two.equals("<>") || two.equals("<=") || two.equals(">=")) i += 2;
       else if ("=<>+-*/%^(),".indexOf(c) >= 0) i++;
-      else {
-        String fix = two.equals("!=") ? "<>" : "";
-        int to = fix.isEmpty() ? i + 1 : i + 2;
-        throw new RuleSyntax(
-            new RuleProblem(
-                RuleProblem.Kind.BAD_CHARACTER,
-                new Span(i, to),
-                "‘"
-                    + s.substring(i, to)
-                    + "’ has no meaning in a rule"
-                    + (fix.isEmpty() ? "" : "; not equal is written <>"),
-                fix));
-      }
+      else throw stranger(two);
       add(Token.Kind.SIGN, s.substring(from, i), from);
     }
   }
 
-  private boolean dotInName() {
-    return s.charAt(i) == '.' && i + 1 < s.length() && begins(s.charAt(i + 1));
+  /** What can't begin anything, with its cure where it is known. */
+  private RuleSyntax stranger(String two) {
+    char c = s.charAt(i);
+    int opening = "‘’‚‛“”„‟«»`´".indexOf(c);
+    if (two.equals("!=")) return bad(i + 2, "; not equal is written <>", "<>");
+    if (opening >= 0) {
+      int close = i + 1;
+      while (close < s.length() && "‘’‚‛“”„‟«»`´".indexOf(s.charAt(close)) < 0) close++;
+      boolean closed = close < s.length();
+      int to = closed ? close + 1 : i + 1;
+      return bad(
+          to,
+          "; a text stands in straight quotes: 'text'",
+          closed ? "'" + s.substring(i + 1, close).replace("'", "''") + "'" : "'");
+    }
+    int known = "≤≥≠−–×·÷".indexOf(c);
+    if (known < 0) return bad(i + Character.charCount(s.codePointAt(i)), "", "");
+    String fix = List.of("<=", ">=", "<>", "-", "-", "*", "*", "/").get(known);
+    return bad(i + 1, "; it is written " + fix, fix);
   }
 
-  private static boolean begins(char c) {
+  private RuleSyntax bad(int to, String cure, String fix) {
+    return new RuleSyntax(
+        new RuleProblem(
+            RuleProblem.Kind.BAD_CHARACTER,
+            new Span(i, to),
+            "‘" + s.substring(i, to) + "’ has no meaning in a rule" + cure,
+            fix));
+  }
+
+  /** A dot goes on with a name when something that can stand in one follows it. */
+  private boolean dotInName() {
+    return s.charAt(i) == '.' && i + 1 < s.length() && goesOn(s.codePointAt(i + 1));
+  }
+
+  // The standard's grammar (identifierStart, identifierPart) takes the characters that XML takes
+  // in names; here: letters of every script, and after the first also digits and combining marks.
+
+  private static boolean begins(int c) {
     return Character.isLetter(c) || c == '_' || c == ':';
+  }
+
+  private static boolean goesOn(int c) {
+    int t = Character.getType(c);
+    return begins(c)
+        || Character.isDigit(c)
+        || t == Character.NON_SPACING_MARK
+        || t == Character.COMBINING_SPACING_MARK;
   }
 
   private void number() {
@@ -88,7 +119,8 @@ final class Lexer {
       else if (i < s.length() && s.charAt(i) == quote) {
         b.append(quote);
         i++;
-      } else return b.toString();
+      } else if (quote == '\'' && escaped()) throw doubled();
+      else return b.toString();
     }
     throw new RuleSyntax(
         new RuleProblem(
@@ -96,6 +128,20 @@ final class Lexer {
             new Span(from, s.length()),
             "the quote that opens here is never closed",
             s.substring(from) + quote));
+  }
+
+  /** Whether a quote just read was meant as part of the text: \' with letters right behind it. */
+  private boolean escaped() {
+    return i >= 2 && s.charAt(i - 2) == '\\' && i < s.length() && begins(s.codePointAt(i));
+  }
+
+  private RuleSyntax doubled() {
+    return new RuleSyntax(
+        new RuleProblem(
+            RuleProblem.Kind.BAD_CHARACTER,
+            new Span(i - 2, i),
+            "a quote inside a text is doubled: ''",
+            "''"));
   }
 
   private static boolean digit(char c) {

@@ -1,9 +1,8 @@
 package org.whinridge.core.rules;
 
-import java.time.DateTimeException;
-import java.time.Instant;
-import java.time.LocalDate;
 import java.util.List;
+import java.util.Optional;
+import org.whinridge.core.value.IsoTime;
 import org.whinridge.core.value.Value;
 
 /** DATE('…'), TIMESTAMP('…') and INTERVAL('…', '…'). */
@@ -15,25 +14,22 @@ final class Literals {
     if (arguments.size() == 1
         && arguments.get(0) instanceof Node.Literal l
         && l.value() instanceof Value.Text t) {
-      try {
-        return new Node.Literal(
-            date
-                ? new Value.Day(LocalDate.parse(t.value()))
-                : new Value.Moment(Instant.parse(t.value())),
-            at);
-      } catch (DateTimeException e) {
-        throw new RuleSyntax(
-            new RuleProblem(
-                RuleProblem.Kind.BAD_LITERAL,
-                l.at(),
-                "‘"
-                    + t.value()
-                    + "’ is not a "
-                    + (date
-                        ? "date in the calendar, written as 2026-05-04"
-                        : "moment in UTC, written as 2026-05-04T09:30:00Z"),
-                ""));
-      }
+      Optional<Value> value =
+          date
+              ? IsoTime.date(t.value()).map(Value.Day::new)
+              : IsoTime.moment(t.value()).map(Value.Moment::new);
+      if (value.isPresent()) return new Node.Literal(value.get(), at);
+      throw new RuleSyntax(
+          new RuleProblem(
+              RuleProblem.Kind.BAD_LITERAL,
+              l.at(),
+              "‘"
+                  + t.value()
+                  + "’ is not a "
+                  + (date
+                      ? "date in the calendar, written as 2026-05-04"
+                      : "moment, written as 2026-05-04T09:30:00Z or with its offset, 2026-05-04T10:30:00+01:00"),
+              ""));
     }
     throw new RuleSyntax(
         new RuleProblem(RuleProblem.Kind.BAD_LITERAL, at, kind + " takes one text in quotes", ""));

@@ -197,6 +197,8 @@ final class Parser {
   }
 
   private Node unary() {
+    if (now().sign("+") && i + 1 < tokens.size() && tokens.get(i + 1).kind() == Token.Kind.NUMBER)
+      take(); // a sign of a number, as the standard's grammar has it
     if (!now().sign("-")) return primary();
     down();
     Span at = take().at();
@@ -250,6 +252,7 @@ final class Parser {
 
   private Node bracket() {
     Span from = need("(");
+    if (now().sign(")")) return new Node.ListOf(List.of(), from.to(take().at()));
     Node first = or();
     if (!now().sign(",")) {
       need(")");
@@ -271,6 +274,13 @@ final class Parser {
     }
     if (upper.equals("TRUE") || upper.equals("FALSE"))
       return new Node.Literal(Value.of(upper.equals("TRUE")), t.at());
+    if (WKT.contains(upper) && now().is("EMPTY"))
+      throw new RuleSyntax(
+          new RuleProblem(
+              RuleProblem.Kind.BAD_LITERAL,
+              t.at().to(now().at()),
+              "an empty geometry is nowhere; whether there is a place is asked by IS NULL",
+              ""));
     boolean z = WKT.contains(upper) && now().is("Z") && tokens.get(i + 1).sign("(");
     if (z) take(); // heights are read over: places here are two-dimensional
     if (!now().sign("(")) return new Node.Name(t.text(), t.at());

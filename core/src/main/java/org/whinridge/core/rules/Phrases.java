@@ -2,7 +2,12 @@ package org.whinridge.core.rules;
 
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import java.util.TreeMap;
+import org.locationtech.jts.geom.Geometry;
+import org.locationtech.jts.geom.Point;
+import org.whinridge.core.value.Fold;
+import org.whinridge.core.value.Numbers;
 
 /** The words for functions and operators in sentences; {0}, {1}, {2} stand for the arguments. */
 final class Phrases {
@@ -13,14 +18,16 @@ final class Phrases {
     ALL.put("now", "now");
     ALL.put("if", "{1} if {0}, else {2}");
     ALL.put("abs", "{0} without its sign");
-    ALL.put("round", "{0}, rounded");
-    ALL.put("floor", "{0}, rounded down");
-    ALL.put("ceil", "{0}, rounded up");
+    ALL.put("sqrt", "the square root of {0}");
+    ALL.put("floor", "{0} rounded down");
+    ALL.put("ceil", "{0} rounded up");
+    ALL.put("upper", "{0} in capitals");
+    ALL.put("lower", "{0} in small letters");
     ALL.put("count", "the number of {0}");
     ALL.put("sum", "the total of {0}");
     ALL.put("mean", "the mean of {0}");
     ALL.put("length", "the number of letters of {0}");
-    ALL.put("trim", "{0}");
+    ALL.put("trim", "{0} without blanks at its ends");
     ALL.put("CASEI", "{0} in any case");
     ALL.put("ACCENTI", "{0} with or without accents");
     ALL.put("label", "the label of {0}");
@@ -73,19 +80,65 @@ final class Phrases {
 
   private Phrases() {}
 
+  /** What is said of several things that stand in a row, and so needs brackets around it. */
+  private static final Set<String> ROWS = Set.of("if", "coalesce", "concat", "min", "max");
+
   /**
-   * The phrase of a call; {@code min(a, b)} and others without one are said as they are written.
+   * Whether a phrase ends with its one argument: "the total of …"; it can be told without brackets.
    */
+  static boolean isPrefix(String function) {
+    String phrase = ALL.getOrDefault(function, "");
+    return phrase.startsWith("the ") && phrase.indexOf("{0}") == phrase.length() - 3;
+  }
+
+  /** Whether a phrase names several things in a row. */
+  static boolean isRow(String function, int arguments) {
+    return ROWS.contains(function) && arguments > 1;
+  }
+
+  /** "a, b or c". */
+  static String series(List<String> items, String last) {
+    int n = items.size();
+    return n == 1
+        ? items.get(0)
+        : String.join(", ", items.subList(0, n - 1)) + last + items.get(n - 1);
+  }
+
+  /** To how many decimals something is rounded. */
+  static String rounded(double digits) {
+    if (digits == 0) return " rounded to a whole number";
+    if (digits == -1) return " rounded to tens";
+    if (digits == -2) return " rounded to hundreds";
+    if (digits == -3) return " rounded to thousands";
+    String n = Numbers.plain(digits);
+    return " rounded to " + n + (digits == 1 ? " decimal" : " decimals");
+  }
+
+  /**
+   * A geometry that is written out: a point by its position, others by their corners and a mark.
+   */
+  static String shape(Geometry g) {
+    String kind = Fold.lower(g.getGeometryType());
+    if (g instanceof Point && !g.isEmpty())
+      return "the point "
+          + Numbers.plain(g.getCoordinate().x)
+          + " "
+          + Numbers.plain(g.getCoordinate().y);
+    int mark = 0x811c9dc5; // FNV-1a over its text, so that two shapes do not read the same
+    for (char c : Printer.wkt(g).toCharArray()) mark = (mark ^ c) * 0x01000193;
+    return "a given "
+        + kind
+        + " ("
+        + g.getNumPoints()
+        + " corners, "
+        + Integer.toHexString(mark)
+        + ")";
+  }
+
+  /** The phrase of a call; what has none is said as it is written. */
   static String say(String function, List<String> arguments) {
     String phrase = ALL.get(function);
-    if (phrase == null) {
-      if (function.equals("coalesce")) return String.join(", else ", arguments);
-      if (function.equals("concat")) return String.join(" followed by ", arguments);
-      if (function.equals("min") || function.equals("max"))
-        return (function.equals("min") ? "the smallest of " : "the largest of ")
-            + String.join(", ", arguments);
-      return function + "(" + String.join(", ", arguments) + ")";
-    }
+    if (phrase == null) return other(function, arguments);
     StringBuilder b = new StringBuilder();
     for (int i = 0; i < phrase.length(); i++) {
       if (phrase.charAt(i) != '{') b.append(phrase.charAt(i));
@@ -95,5 +148,30 @@ final class Phrases {
       }
     }
     return b.toString();
+  }
+
+  private static String other(String function, List<String> a) {
+    switch (function) {
+      case "coalesce":
+        return "the first answered of " + series(a, " and ");
+      case "concat":
+        return String.join(" followed by ", a);
+      case "min":
+        return "the smallest of " + series(a, " and ");
+      case "max":
+        return "the largest of " + series(a, " and ");
+      case "round":
+        return a.size() == 1
+            ? a.get(0) + rounded(0)
+            : a.get(0) + " rounded to " + a.get(1) + " decimals";
+      case "joined":
+        return a.get(0) + (a.size() == 1 ? " joined by commas" : " joined by " + a.get(1));
+      case "substr":
+        return a.size() == 2
+            ? a.get(0) + " from letter " + a.get(1) + " on"
+            : a.get(2) + " letters of " + a.get(0) + " from letter " + a.get(1) + " on";
+      default:
+        return function + "(" + String.join(", ", a) + ")";
+    }
   }
 }

@@ -5,142 +5,50 @@ import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
-import java.util.OptionalDouble;
 import java.util.Set;
 import java.util.function.Function;
+import java.util.function.UnaryOperator;
 import org.whinridge.core.value.Value;
 
 /**
- * Whether conditions can hold at all, by what each name may be: ranges of numbers, sets of codes,
- * yes or no, nothing. A condition is unfolded into the cases in which it is yes, no or unknown; a
- * comparison of a name with a literal narrows the name, everything else narrows nothing. So "can't
- * hold" is proven, and "can hold" only means that nothing speaks against it.
+ * Whether conditions can hold at all, by what each name may be ({@link MayBe}). A condition is
+ * unfolded into the cases in which it is yes, no or unknown; a comparison of a name with a literal
+ * narrows the name, and of everything else only this is known, that it can't be yes in one place
+ * and no in another. So "can't hold" is proven, and "can hold" only means that nothing speaks
+ * against it.
  */
 public final class Possible {
   /** With more cases than this nothing is claimed. */
   private static final int MOST_CASES = 256;
 
-  /**
-   * What a name may be.
-   *
-   * @param from the smallest number, with {@code fromOpen} not it itself; no limit is -∞
-   * @param to the largest number, with {@code toOpen} not it itself; no limit is ∞
-   * @param codes the values known, when {@code listed}
-   * @param others whether it may be a value that is not among {@code codes}
-   * @param nothing whether it may be empty
-   * @param something whether it may have a value
-   */
-  public record Domain(
-      double from,
-      boolean fromOpen,
-      double to,
-      boolean toOpen,
-      boolean listed,
-      Set<Value> codes,
-      boolean others,
-      boolean nothing,
-      boolean something) {
-    private static Domain of(double from, double to, boolean listed, Set<Value> codes) {
-      return new Domain(from, false, to, false, listed, codes, true, false, true);
+  /** What is known of the names that conditions read. */
+  public interface Names {
+    /** What a name may be, before anything is asked of it. */
+    MayBe mayBe(String name);
+
+    /** The condition that a name stands for, when it is a named rule. */
+    default java.util.Optional<Node> rule(String name) {
+      return java.util.Optional.empty();
     }
 
-    /** Anything at all, or nothing. */
-    public static Domain any() {
-      return of(Double.NEGATIVE_INFINITY, Double.POSITIVE_INFINITY, false, Set.of()).orEmpty();
-    }
-
-    /** Nothing. */
-    public static Domain empty() {
-      Domain d = any();
-      return new Domain(d.from, false, d.to, false, false, Set.of(), false, true, false);
-    }
-
-    /** A number of a range. */
-    public static Domain numbers(OptionalDouble from, OptionalDouble to) {
-      return of(
-          from.orElse(Double.NEGATIVE_INFINITY),
-          to.orElse(Double.POSITIVE_INFINITY),
-          false,
-          Set.of());
-    }
-
-    /** One of some values, or another that is not among them. */
-    public static Domain codes(Set<Value> codes) {
-      return of(
-          Double.NEGATIVE_INFINITY, Double.POSITIVE_INFINITY, true, new LinkedHashSet<>(codes));
-    }
-
-    /** Yes or no. */
-    public static Domain yesNo() {
-      return new Domain(
-          Double.NEGATIVE_INFINITY,
-          false,
-          Double.POSITIVE_INFINITY,
-          false,
-          true,
-          Set.of(Value.YES, Value.NO),
-          false,
-          false,
-          true);
-    }
-
-    /** The same, or nothing. */
-    public Domain orEmpty() {
-      return new Domain(from, fromOpen, to, toOpen, listed, codes, others, true, something);
-    }
-
-    boolean isPossible() {
-      boolean range = from < to || (from == to && !fromOpen && !toOpen);
-      boolean value = something && range && (!listed || others || !codes.isEmpty());
-      return nothing || value;
-    }
-
-    private Domain filled() {
-      return new Domain(from, fromOpen, to, toOpen, listed, codes, others, false, something);
-    }
-
-    private Domain onlyNothing() {
-      return new Domain(from, fromOpen, to, toOpen, listed, codes, others, nothing, false);
-    }
-
-    private Domain among(Set<Value> values, boolean in) {
-      Set<Value> left = new LinkedHashSet<>();
-      if (listed) {
-        for (Value v : codes) if (values.contains(v) == in) left.add(v);
-        if (in && others) for (Value v : values) if (!codes.contains(v)) left.add(v);
-      } else if (in) left.addAll(values);
-      boolean known = listed || in;
-      return new Domain(
-          from, fromOpen, to, toOpen, known, left, in ? false : others, false, something);
-    }
-
-    private Domain within(String op, double d) {
-      Domain n = filled();
-      boolean open = op.equals("<") || op.equals(">");
-      if (op.startsWith("<") && (d < n.to || (d == n.to && open)))
-        return new Domain(
-            n.from, n.fromOpen, d, open, n.listed, keep(op, d), n.others, false, something);
-      if (op.startsWith(">") && (d > n.from || (d == n.from && open)))
-        return new Domain(
-            d, open, n.to, n.toOpen, n.listed, keep(op, d), n.others, false, something);
-      return new Domain(
-          n.from, n.fromOpen, n.to, n.toOpen, n.listed, keep(op, d), n.others, false, something);
-    }
-
-    private Set<Value> keep(String op, double d) {
-      Set<Value> left = new LinkedHashSet<>();
-      for (Value v : codes)
-        if (!(v instanceof Value.Num)
-            || Comparison.of(Comparison.code(op), v, Value.of(d)).equals(Value.YES)) left.add(v);
-      return left;
+    /** What must be yes for a name to have a value at all. */
+    default List<Node> needed(String name) {
+      return List.of();
     }
   }
 
   private enum Truth {
     YES,
     NO,
-    UNKNOWN
+    UNKNOWN;
+
+    Truth turned() {
+      return this == YES ? NO : this == NO ? YES : this;
+    }
   }
+
+  /** One way in which things may be: what the names are, and what other comparisons came to. */
+  private record Case(Map<String, MayBe> names, Map<String, Truth> said) {}
 
   /** Thrown when there are too many cases to go on; nothing is claimed then. */
   private static final class TooMany extends RuntimeException {
@@ -151,68 +59,88 @@ public final class Possible {
     }
   }
 
-  private final Function<String, Domain> domains;
+  private final Names names;
 
-  private Possible(Function<String, Domain> domains) {
-    this.domains = domains;
-  }
-
-  /** Whether all conditions can say yes at once, as far as can be told. */
-  public static boolean allYes(List<Node> conditions, Function<String, Domain> domains) {
-    return new Possible(domains).any(conditions, List.of(Truth.YES));
+  private Possible(Names names) {
+    this.names = names;
   }
 
   /**
-   * Whether none of the conditions need say no, as far as can be told: unknown counts as holding.
+   * Whether some conditions can all say yes while none of the others says no, as far as can be
+   * told: of the others unknown counts as holding.
    */
-  public static boolean notBroken(List<Node> conditions, Function<String, Domain> domains) {
-    return new Possible(domains).any(conditions, List.of(Truth.YES, Truth.UNKNOWN));
-  }
-
-  private boolean any(List<Node> conditions, List<Truth> wanted) {
+  public static boolean together(List<Node> yes, List<Node> notNo, Names names) {
     try {
-      List<Map<String, Domain>> cases = List.of(Map.of());
-      for (Node n : conditions) {
-        List<Map<String, Domain>> next = new ArrayList<>();
-        for (Truth t : wanted) next.addAll(unfold(n, t, cases));
+      Possible p = new Possible(names);
+      List<Case> cases = List.of(new Case(Map.of(), Map.of()));
+      for (Node n : yes) cases = p.unfold(n, Truth.YES, cases);
+      for (Node n : notNo) {
+        List<Case> next = new ArrayList<>(p.unfold(n, Truth.YES, cases));
+        next.addAll(p.unfold(n, Truth.UNKNOWN, cases));
         cases = limited(next);
       }
-      return !cases.isEmpty();
+      for (Case c : cases) if (p.needsAreMet(c)) return true;
+      return false;
     } catch (TooMany e) {
       return true;
     }
   }
 
-  private static List<Map<String, Domain>> limited(List<Map<String, Domain>> cases) {
+  /** Whether a case stands when what its answered names need is asked for too. */
+  private boolean needsAreMet(Case start) {
+    List<Case> cases = List.of(start);
+    Set<String> asked = new LinkedHashSet<>();
+    for (boolean more = true; more && !cases.isEmpty(); ) {
+      more = false;
+      for (String name : new ArrayList<>(cases.get(0).names.keySet())) {
+        boolean filled = cases.stream().allMatch(c -> isFilled(c, name));
+        if (!filled || !asked.add(name)) continue;
+        more = true;
+        for (Node n : names.needed(name)) cases = unfold(n, Truth.YES, cases);
+        if (cases.isEmpty()) return false;
+      }
+    }
+    return !cases.isEmpty();
+  }
+
+  private static boolean isFilled(Case c, String name) {
+    MayBe m = c.names.get(name);
+    return m != null && m.isFilled();
+  }
+
+  private static List<Case> limited(List<Case> cases) {
     if (cases.size() > MOST_CASES) throw new TooMany();
     return cases;
   }
 
   /** The cases, out of those given, in which a condition has that truth. */
-  private List<Map<String, Domain>> unfold(Node n, Truth truth, List<Map<String, Domain>> cases) {
+  private List<Case> unfold(Node n, Truth truth, List<Case> cases) {
     if (cases.isEmpty()) return cases;
-    if (n instanceof Node.Not not)
-      return unfold(
-          not.operand(),
-          truth == Truth.YES ? Truth.NO : truth == Truth.NO ? Truth.YES : truth,
-          cases);
+    if (n instanceof Node.Not not) return unfold(not.operand(), truth.turned(), cases);
     if (n instanceof Node.Logic l) return logic(l, truth, cases);
-    List<Map<String, Domain>> out = new ArrayList<>();
-    for (Map<String, Domain> c : cases) atom(n, truth, c, out);
+    if (n instanceof Node.Name name && names.rule(name.name()).isPresent())
+      return unfold(names.rule(name.name()).get(), truth, cases);
+    if (n instanceof Node.Compare c
+        && c.left() instanceof Node.Name name
+        && names.rule(name.name()).isPresent()
+        && c.right() instanceof Node.Literal l
+        && l.value() instanceof Value.Bool b)
+      return unfold(name, b.value() == c.op().equals("=") ? truth : truth.turned(), cases);
+    List<Case> out = new ArrayList<>();
+    for (Case c : cases) atom(n, truth, c, out);
     return limited(out);
   }
 
-  private List<Map<String, Domain>> logic(
-      Node.Logic l, Truth truth, List<Map<String, Domain>> cases) {
+  private List<Case> logic(Node.Logic l, Truth truth, List<Case> cases) {
     Truth strong = l.and() ? Truth.NO : Truth.YES; // one such side decides
     Truth weak = l.and() ? Truth.YES : Truth.NO;
     if (truth == weak) return unfold(l.right(), weak, unfold(l.left(), weak, cases));
-    List<Map<String, Domain>> out = new ArrayList<>();
+    List<Case> out = new ArrayList<>();
     if (truth == strong) {
       out.addAll(unfold(l.left(), strong, cases));
       out.addAll(unfold(l.right(), strong, cases));
     } else {
-      List<Map<String, Domain>> unknown = unfold(l.left(), Truth.UNKNOWN, cases);
+      List<Case> unknown = unfold(l.left(), Truth.UNKNOWN, cases);
       out.addAll(unfold(l.right(), Truth.UNKNOWN, unknown));
       out.addAll(unfold(l.right(), weak, unknown));
       out.addAll(unfold(l.right(), Truth.UNKNOWN, unfold(l.left(), weak, cases)));
@@ -220,7 +148,7 @@ public final class Possible {
     return limited(out);
   }
 
-  private void atom(Node n, Truth truth, Map<String, Domain> c, List<Map<String, Domain>> out) {
+  private void atom(Node n, Truth truth, Case c, List<Case> out) {
     if (n instanceof Node.Literal l) {
       Truth is =
           l.value().isEmpty() ? Truth.UNKNOWN : l.value().equals(Value.YES) ? Truth.YES : Truth.NO;
@@ -230,86 +158,46 @@ public final class Possible {
     if (n instanceof Node.IsNull i && i.value() instanceof Node.Name name) {
       boolean nothing = (truth == Truth.YES) != i.not();
       if (truth != Truth.UNKNOWN)
-        narrow(name, c, nothing ? Domain::onlyNothing : Domain::filled, out);
+        narrow(name, c, nothing ? MayBe::onlyNothing : MayBe::filled, out);
       return;
     }
-    Narrowing yes = narrowing(n, true);
-    Narrowing no = narrowing(n, false);
-    if (yes == null || no == null) {
-      out.add(c);
-      return;
-    }
-    if (truth == Truth.UNKNOWN) narrow(yes.name, c, Domain::onlyNothing, out);
+    Narrowing yes = Narrowing.of(n, true);
+    Narrowing no = Narrowing.of(n, false);
+    if (yes == null || no == null) said(n, truth, c, out);
+    else if (truth == Truth.UNKNOWN) narrow(yes.name(), c, MayBe::onlyNothing, out);
     else
-      for (Function<Domain, Domain> f : (truth == Truth.YES ? yes : no).ways)
-        narrow(yes.name, c, f, out);
+      for (UnaryOperator<MayBe> f : (truth == Truth.YES ? yes : no).ways())
+        narrow(yes.name(), c, f, out);
   }
 
-  private void narrow(
-      Node.Name name,
-      Map<String, Domain> c,
-      Function<Domain, Domain> how,
-      List<Map<String, Domain>> out) {
-    Domain was = c.containsKey(name.name()) ? c.get(name.name()) : domains.apply(name.name());
-    Domain now = how.apply(was);
+  /** A comparison that narrows nothing: the same one can't come out in two ways. */
+  private static void said(Node n, Truth truth, Case c, List<Case> out) {
+    Node key = n;
+    Truth is = truth;
+    if (n instanceof Node.Compare x) {
+      boolean turn = x.op().equals(">") || x.op().equals("<=");
+      String op = turn ? Node.Compare.turned(x.op()) : x.op(); // only <, >=, = and <> are left
+      Node left = turn ? x.right() : x.left();
+      Node right = turn ? x.left() : x.right();
+      boolean deny = op.equals(">=") || op.equals("<>");
+      key = new Node.Compare(deny ? Node.Compare.opposite(op) : op, left, right, n.at());
+      if (deny) is = truth.turned();
+    }
+    String text = Printer.print(key);
+    Truth before = c.said.get(text);
+    if (before != null && before != is) return;
+    Map<String, Truth> next = new LinkedHashMap<>(c.said);
+    next.put(text, is);
+    out.add(new Case(c.names, next));
+  }
+
+  private void narrow(Node.Name name, Case c, Function<MayBe, MayBe> how, List<Case> out) {
+    MayBe was =
+        c.names.containsKey(name.name()) ? c.names.get(name.name()) : names.mayBe(name.name());
+    MayBe now = how.apply(was);
     if (!now.isPossible()) return;
-    Map<String, Domain> next = new LinkedHashMap<>(c);
+    Map<String, MayBe> next = new LinkedHashMap<>(c.names);
     next.put(name.name(), now);
-    out.add(next);
-  }
-
-  /** How a comparison with literals narrows its name: one of several ways. */
-  private record Narrowing(Node.Name name, List<Function<Domain, Domain>> ways) {}
-
-  private static Narrowing narrowing(Node n, boolean yes) {
-    if (n instanceof Node.Name name)
-      return new Narrowing(name, List.of(d -> d.among(Set.of(Value.of(yes)), true)));
-    if (n instanceof Node.Compare c) {
-      if (c.left() instanceof Node.Name name && c.right() instanceof Node.Literal l)
-        return compare(name, yes ? c.op() : Node.Compare.opposite(c.op()), l.value());
-      if (c.right() instanceof Node.Name name && c.left() instanceof Node.Literal l)
-        return compare(
-            name, Node.Compare.turned(yes ? c.op() : Node.Compare.opposite(c.op())), l.value());
-      return null;
-    }
-    if (n instanceof Node.Between b
-        && b.value() instanceof Node.Name name
-        && b.low() instanceof Node.Literal low
-        && b.high() instanceof Node.Literal high
-        && low.value() instanceof Value.Num x
-        && high.value() instanceof Value.Num y) {
-      if (yes != b.not())
-        return new Narrowing(name, List.of(d -> d.within(">=", x.value()).within("<=", y.value())));
-      return new Narrowing(
-          name, List.of(d -> d.within("<", x.value()), d -> d.within(">", y.value())));
-    }
-    if (n instanceof Node.In in && in.value() instanceof Node.Name name) {
-      Set<Value> values = new LinkedHashSet<>();
-      for (Node item : in.items()) {
-        if (!(item instanceof Node.Literal l) || l.value().isEmpty()) return null;
-        values.add(l.value());
-      }
-      return among(name, values, yes != in.not());
-    }
-    return null;
-  }
-
-  private static Narrowing among(Node.Name name, Set<Value> values, boolean in) {
-    List<Function<Domain, Domain>> ways = new ArrayList<>();
-    if (in && values.stream().allMatch(Value.Num.class::isInstance))
-      for (Value v : values) {
-        double d = ((Value.Num) v).value();
-        ways.add(x -> x.among(Set.of(v), true).within(">=", d).within("<=", d));
-      }
-    else ways.add(d -> d.among(values, in));
-    return new Narrowing(name, ways);
-  }
-
-  private static Narrowing compare(Node.Name name, String op, Value v) {
-    if (op.equals("=") || op.equals("<>"))
-      return v.isEmpty() ? null : among(name, Set.of(v), op.equals("="));
-    return v instanceof Value.Num n
-        ? new Narrowing(name, List.of(d -> d.within(op, n.value())))
-        : null;
+    out.add(new Case(next, c.said));
   }
 }

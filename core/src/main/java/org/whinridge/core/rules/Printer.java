@@ -20,6 +20,25 @@ final class Printer {
     return text(n);
   }
 
+  /** A rule's text without the blanks that it can do without, for one that is near its limit. */
+  static String tight(String text) {
+    StringBuilder b = new StringBuilder(text.length());
+    for (Token t : Lexer.tokens(text)) {
+      String word = text.substring(t.at().from(), t.at().to());
+      boolean apart =
+          b.length() > 0
+              && !word.isEmpty()
+              && !sign(b.charAt(b.length() - 1))
+              && !sign(word.charAt(0));
+      b.append(apart ? " " : "").append(word);
+    }
+    return b.toString();
+  }
+
+  private static boolean sign(char c) {
+    return "=<>+-*/%^(),".indexOf(c) >= 0;
+  }
+
   private static int rank(Node n) {
     if (n instanceof Node.Logic l) return l.and() ? 2 : 1;
     if (n instanceof Node.Not) return 3;
@@ -116,7 +135,7 @@ final class Printer {
     return "'" + v.plain().replace("'", "''") + "'";
   }
 
-  private static String wkt(Geometry g) {
+  static String wkt(Geometry g) {
     return g.getGeometryType().toUpperCase(java.util.Locale.ROOT) + body(g);
   }
 

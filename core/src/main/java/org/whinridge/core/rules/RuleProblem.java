@@ -22,6 +22,8 @@ public record RuleProblem(Kind kind, Span at, String message, String fix) {
     ARGUMENTS,
     WRONG_TYPE,
     UNKNOWN_CODE,
-    BAD_PATTERN
+    BAD_PATTERN,
+    /** A comparison with an empty text, which is unknown whatever the other side is. */
+    NEVER_TRUE
   }
 }

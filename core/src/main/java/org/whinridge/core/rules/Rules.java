@@ -56,7 +56,8 @@ public final class Rules {
               "this CQL2 JSON is too long for a rule",
               ""));
     try {
-      return read(Printer.print(CqlJsonReader.read(Json.parse(json))), scope, type);
+      String text = Printer.print(CqlJsonReader.read(Json.parse(json)));
+      return read(text.length() > MAX_LENGTH ? Printer.tight(text) : text, scope, type);
     } catch (RuleSyntax e) {
       return failed(e.problem);
     } catch (ParseException e) {

@@ -81,7 +81,8 @@ final class Steps {
       return s -> {
         Value[] values = new Value[items.length];
         for (int i = 0; i < items.length; i++) values[i] = items[i].in(s);
-        return Value.many(Arrays.asList(values));
+        // an empty list that is written out is known to be empty
+        return new Value.Many(Arrays.asList(values));
       };
     }
     return call((Node.Call) n);
@@ -199,7 +200,10 @@ final class Steps {
     for (int i = 0; i < args.length; i++) {
       values[i] = args[i].in(s);
       // a value kept from older data may not have the type its field says; it counts as unknown
-      missing |= values[i].isEmpty() || !values[i].type().fits(f.argument(i));
+      missing |=
+          values[i].isEmpty()
+              || !values[i].type().fits(f.argument(i))
+              || (values[i] instanceof Value.Place p && p.geometry().isEmpty());
     }
     if (missing && !f.keepsEmpty()) return Value.EMPTY;
     Value out = f.body().apply(Arrays.asList(values), s);

@@ -17,6 +17,13 @@ public final class Numbers {
    */
   public static String plain(double d) {
     if (d == Math.rint(d) && Math.abs(d) < EXACT) return Long.toString((long) d);
+    if (Math.abs(d) >= 1e15 && Math.abs(d) < EXACT) {
+      // sixteen digits before the point leave one behind it; not every engine's BigDecimal counts
+      // them right
+      double whole = Math.floor(Math.abs(d));
+      long tenth = (long) Math.rint((Math.abs(d) - whole) * 10);
+      return (d < 0 ? "-" : "") + (long) whole + "." + tenth;
+    }
     for (int digits = 15; digits < 17; digits++) {
       BigDecimal b = new BigDecimal(d).round(new MathContext(digits, RoundingMode.HALF_EVEN));
       if (b.doubleValue() == d) return b.stripTrailingZeros().toPlainString();

@@ -13,12 +13,13 @@ public sealed interface Value {
   /** No value: an unanswered question, a null attribute, an unknown truth. */
   record Empty() implements Value {}
 
-  /** A finite IEEE double. Whole numbers are exact up to 2^53. */
+  /** A finite IEEE double, 0 for less than 2.3e-308 in size. Whole numbers are exact up to 2^53. */
   record Num(double value) implements Value {
     public Num {
       if (Double.isNaN(value) || Double.isInfinite(value))
         throw new IllegalArgumentException("a number must be finite");
-      if (value == 0) value = 0; // -0 and 0 are one value
+      // -0 and 0 are one value; so is what is too small for every engine to read
+      if (Math.abs(value) < Double.MIN_NORMAL) value = 0;
     }
   }
 

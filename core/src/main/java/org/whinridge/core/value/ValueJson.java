@@ -3,9 +3,6 @@ package org.whinridge.core.value;
 import com.eclipsesource.json.Json;
 import com.eclipsesource.json.JsonArray;
 import com.eclipsesource.json.JsonValue;
-import java.time.DateTimeException;
-import java.time.Instant;
-import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.List;
 import org.locationtech.jts.geom.Geometry;
@@ -70,17 +67,9 @@ public final class ValueJson {
             ? Value.YES
             : s.equals("false") || s.equals("no") ? Value.NO : Value.text(s);
       case DATE:
-        try {
-          return new Value.Day(LocalDate.parse(s));
-        } catch (DateTimeException e) {
-          return Value.text(s);
-        }
+        return IsoTime.date(s).<Value>map(Value.Day::new).orElseGet(() -> Value.text(s));
       case DATE_TIME:
-        try {
-          return new Value.Moment(Instant.parse(s));
-        } catch (DateTimeException e) {
-          return Value.text(s);
-        }
+        return IsoTime.moment(s).<Value>map(Value.Moment::new).orElseGet(() -> Value.text(s));
       case LIST:
         return Value.many(List.of(Value.text(s)));
       default:

@@ -19,6 +19,9 @@ import org.whinridge.core.place.GeometryJson;
 import org.whinridge.core.value.Value;
 
 class ClaimsTest {
+  private static final java.util.function.Function<String, SameValue> SAME =
+      f -> SameValue.ofAny(8);
+
   private static final Schema SCHEMA =
       new Schema(
           GeometryKind.POINT,
@@ -45,7 +48,7 @@ class ClaimsTest {
   }
 
   private static Claims look(Map<String, Value> base, Map<String, Value> set) {
-    return Claims.look(base, set, 3, Optional.of(THEN), SCHEMA, 8);
+    return Claims.look(base, set, 3, Optional.of(THEN), SCHEMA, SAME);
   }
 
   @Test
@@ -98,17 +101,18 @@ class ClaimsTest {
                 assertThat(p.message())
                     .isEqualTo(
                         "it says it was taken out with Width as “777 mm”, but the layer had “600 mm” then"));
-    Merge.Result m = Merge.threeWay(c.base(), Map.of("width", Value.of(777)), c.set(), 8);
+    Merge.Result m = Merge.threeWay(c.base(), Map.of("width", Value.of(777)), c.set(), SAME);
     assertThat(m.clashes()).as("the edit since is not passed over").hasSize(1);
   }
 
   @Test
   void aVersionThatTheLayerNeverHadMakesEveryChangeAQuestion() {
-    Claims c = Claims.look(base(), Map.of("width", Value.of(650)), 99, Optional.empty(), SCHEMA, 8);
+    Claims c =
+        Claims.look(base(), Map.of("width", Value.of(650)), 99, Optional.empty(), SCHEMA, SAME);
     assertThat(c.problems())
         .extracting(Claims.Problem::kind)
         .containsExactly(Claims.Kind.NO_SUCH_VERSION);
-    assertThat(Merge.threeWay(c.base(), Map.of("width", Value.of(600)), c.set(), 8).clashes())
+    assertThat(Merge.threeWay(c.base(), Map.of("width", Value.of(600)), c.set(), SAME).clashes())
         .hasSize(1);
   }
 
@@ -127,7 +131,7 @@ class ClaimsTest {
     set.put("width", Value.text("wide"));
     set.put("kind", Value.text("a"));
     set.put("east", Value.of(5));
-    Claims c = Claims.look(base(), set, 3, Optional.of(THEN), schema, 8);
+    Claims c = Claims.look(base(), set, 3, Optional.of(THEN), schema, SAME);
     assertThat(c.problems())
         .extracting(Claims.Problem::message)
         .containsExactly(
