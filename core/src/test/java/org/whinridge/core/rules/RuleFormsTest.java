@@ -64,6 +64,19 @@ class RuleFormsTest {
     assertThat(o.problems().get(0).message()).contains(message);
   }
 
+  /** Printed with its blanks such a rule is longer than a rule may be. */
+  @Test
+  void aRuleNearItsLimitComesBackFromJson() {
+    StringBuilder b = new StringBuilder("silt=0");
+    while (b.length() < 3980) b.append(b.length() % 2 == 0 ? "OR silt=1 " : "OR silt<2 ");
+    String text = b.toString().replace("=0OR", "=0 OR").strip();
+    Rule once = rule(text);
+    assertThat(once.canonical().length()).isGreaterThan(Rules.MAX_LENGTH);
+    Rule back = Rules.fromJson(once.json(), names, ValueType.EMPTY).rule().orElseThrow();
+    assertThat(back.canonical()).isEqualTo(once.canonical());
+    assertThat(back.text().length()).isLessThanOrEqualTo(Rules.MAX_LENGTH);
+  }
+
   @Test
   void deepCql2JsonIsRefusedInWords() {
     String deep = "{\"op\":\"not\",\"args\":[".repeat(200) + "true" + "]}".repeat(200);

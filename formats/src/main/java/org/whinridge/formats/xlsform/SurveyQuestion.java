@@ -3,9 +3,12 @@ package org.whinridge.formats.xlsform;
 import com.eclipsesource.json.JsonArray;
 import com.eclipsesource.json.JsonObject;
 import com.eclipsesource.json.JsonValue;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
 import org.whinridge.core.form.Question;
 import org.whinridge.core.form.QuestionType;
 import org.whinridge.core.form.Texts;
@@ -16,33 +19,35 @@ import org.whinridge.core.value.ValueJson;
 
 /** One row of the survey that asks something, as a question. */
 final class SurveyQuestion {
+  private static final Pattern ANSWER = Pattern.compile("\\$\\{\\s*([^}\\s]+)\\s*}");
+
   /** Translates a column of the row; "" when it is empty or has no counterpart, which is told. */
   interface Expressions {
-    String of(String column, String self);
+    String of(String column);
   }
 
   private final Sheets.Line line;
-  private final String old;
   private final Names.Known known;
   private final String type;
   private final Languages languages;
   private final List<Told> told;
+  private final Names names;
   private final Expressions expressions;
 
   SurveyQuestion(
       Sheets.Line line,
-      String old,
       Names.Known known,
       String type,
       Languages languages,
       List<Told> told,
+      Names names,
       Expressions expressions) {
     this.line = line;
-    this.old = old;
     this.known = known;
     this.type = type;
     this.languages = languages;
     this.told = told;
+    this.names = names;
     this.expressions = expressions;
   }
 
@@ -54,34 +59,71 @@ final class SurveyQuestion {
     Texts texts = languages.texts(line.cells(), Map.of("label", "label", "hint", "hint"));
     Question plain = Question.of(known.name(), known.name(), known.type());
     JsonObject o = plain.json();
+    for (String column : line.cells().keySet())
+      if ((column.startsWith("label") || column.startsWith("hint"))
+          && ANSWER.matcher(line.get(column)).find())
+        tell(
+            column, "an answer inside of a label or hint has no counterpart; it stands as written");
     if (!texts.get("label").isEmpty()) o.set("label", texts.get("label"));
     if (!texts.get("hint").isEmpty()) o.add("hint", texts.get("hint"));
     others(o, texts);
     if (!codes.isEmpty()) o.add("codes", Code.write(codes));
     if (!block.isEmpty()) o.add("block", block);
     needed(o);
-    text(o, "askWhen", expressions.of("relevant", old));
+    text(o, "askWhen", expressions.of("relevant"));
     check(o);
     worked(o);
     start(o);
     if (line.get("read_only").matches("(?i)yes|true|true\\(\\)")) o.add("readOnly", true);
     appearance(o);
     parameters(o);
-    if (known.type() == QuestionType.LINK) tell("type", "the linked layer is to be chosen");
+    if (known.type() == QuestionType.LINK && line.get(OwnColumns.PREFIX + "layer").isEmpty())
+      tell("type", "the linked layer is to be chosen");
     if (!line.get("media::image").isEmpty()) {
       o.add("picture", line.get("media::image"));
       tell(
           "media::image",
           "the workbook names the picture but does not hold it; add it to the form");
     }
+    for (String changed : OwnColumns.putBack(line, o))
+      tell(changed, "this cell was changed since Whinridge wrote it, and counts as it is now");
     return Question.read(o);
+  }
+
+  /** An answer in a text: a message can hold one, by {name}; labels and hints can't. */
+  private Texts withAnswers(Texts texts) {
+    Map<String, String> own = new LinkedHashMap<>();
+    texts.own().forEach((what, text) -> own.put(what, answers(text)));
+    Map<String, Map<String, String>> others = new LinkedHashMap<>();
+    texts
+        .others()
+        .forEach(
+            (language, words) -> {
+              Map<String, String> in = new LinkedHashMap<>();
+              words.forEach((what, text) -> in.put(what, answers(text)));
+              others.put(language, in);
+            });
+    return new Texts(own, others);
+  }
+
+  private String answers(String text) {
+    Matcher m = ANSWER.matcher(text);
+    StringBuilder b = new StringBuilder();
+    while (m.find()) {
+      Names.Known k = names.find(m.group(1), known.groups());
+      if (k == null) tell("constraint_message", "there is no question ‘" + m.group(1) + "’");
+      m.appendReplacement(
+          b, Matcher.quoteReplacement(k == null ? m.group() : "{" + k.name() + "}"));
+    }
+    return m.appendTail(b).toString();
   }
 
   private static void text(JsonObject o, String member, String text) {
     if (!text.isEmpty()) o.add(member, text);
   }
 
-  private static void others(JsonObject o, Texts texts) {
+  /** Adds what a thing is called in other languages. */
+  static void others(JsonObject o, Texts texts) {
     if (texts.others().isEmpty()) return;
     JsonObject in = new JsonObject();
     texts
@@ -105,9 +147,14 @@ final class SurveyQuestion {
   }
 
   private void check(JsonObject o) {
-    String rule = expressions.of("constraint", old);
+    String rule = expressions.of("constraint");
+    if (rule.isEmpty() && line.get("constraint").isEmpty())
+      for (String column : line.cells().keySet())
+        if (column.startsWith("constraint_message"))
+          tell(column, "a message without a constraint is told to nobody");
     if (rule.isEmpty()) return;
-    Texts message = languages.texts(line.cells(), Map.of("constraint_message", "message"));
+    Texts message =
+        withAnswers(languages.texts(line.cells(), Map.of("constraint_message", "message")));
     JsonObject check =
         new JsonObject()
             .add("rule", rule)
@@ -122,7 +169,7 @@ final class SurveyQuestion {
       if (type.equals("calculate")) tell("calculation", "a calculation without a formula");
       return;
     }
-    text(o, "workOut", expressions.of("calculation", old));
+    text(o, "workOut", expressions.of("calculation"));
   }
 
   private void start(JsonObject o) {
@@ -132,7 +179,7 @@ final class SurveyQuestion {
     String text = line.get("default");
     if (!text.isEmpty()) {
       if (text.contains("(") || text.contains("${")) {
-        String formula = expressions.of("default", old);
+        String formula = expressions.of("default");
         if (!formula.isEmpty())
           chain.add(new JsonObject().add("from", "worked out").add("formula", formula));
       } else chain.add(new JsonObject().add("from", "fixed").add("value", fixed(text)));

@@ -1,7 +1,10 @@
 package org.whinridge.formats.xlsform;
 
+import java.util.List;
 import java.util.Map;
+import org.whinridge.core.form.Question;
 import org.whinridge.core.form.QuestionType;
+import org.whinridge.core.layer.Code;
 
 /** The words of the type column and the question types that they stand for, both ways. */
 final class SurveyTypes {
@@ -38,6 +41,30 @@ final class SurveyTypes {
           "start-geopoint", "position");
 
   private SurveyTypes() {}
+
+  /** The type that a question has when its workbook is read, by the convention alone. */
+  static QuestionType comesBackAs(Question q) {
+    if (q.isWorkedOut() && !q.type().hasCodes() && q.type() != QuestionType.YES_NO)
+      return XPathToCql.shownAs(q.type().valueType());
+    boolean yesNo =
+        (q.type() == QuestionType.CHOICE || q.type() == QuestionType.GRADE)
+            && q.codes().stream()
+                .filter(c -> !c.retired())
+                .map(Code::code)
+                .toList()
+                .equals(List.of("yes", "no"));
+    if (yesNo) return QuestionType.YES_NO;
+    switch (q.type()) {
+      case DURATION:
+        return QuestionType.DECIMAL;
+      case LINK:
+        return QuestionType.TEXT;
+      case PICTURE:
+        return q.layout().picture().isEmpty() ? QuestionType.READ : QuestionType.PICTURE;
+      default:
+        return q.type();
+    }
+  }
 
   static QuestionType device(String type) {
     switch (type) {

@@ -1,5 +1,6 @@
 package org.whinridge.formats.xlsform;
 
+import com.eclipsesource.json.JsonObject;
 import java.io.IOException;
 import java.nio.file.Path;
 import java.util.ArrayDeque;
@@ -13,7 +14,6 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import org.whinridge.core.form.Form;
-import org.whinridge.core.form.Question;
 import org.whinridge.core.form.QuestionType;
 import org.whinridge.core.form.Section;
 import org.whinridge.core.form.Texts;
@@ -22,7 +22,9 @@ import org.whinridge.formats.FileProblem;
 
 /**
  * Reads an XLSForm workbook as a form whose questions are kept on the visit. Groups become
- * sections, groups inside them blocks, repeats list sections.
+ * sections, groups inside them blocks, repeats list sections ({@link Groups}). What has no
+ * counterpart is told by its cell; what is not told is in the form, and compiles. docs/xlsform.md
+ * has every column, type and function.
  */
 public final class XlsFormReader {
   /**
@@ -32,40 +34,14 @@ public final class XlsFormReader {
    */
   public record Read(Form form, List<Told> told) {}
 
-  /** A section while its rows are read. */
-  private static final class Open {
-    final String name;
-    final Texts texts;
-    final boolean startsPage;
-    final String askWhen;
-    final Optional<Section.Rows> rows;
-    final List<Section.Block> blocks = new ArrayList<>();
-    final List<Question> questions = new ArrayList<>();
-
-    Open(
-        String name, Texts texts, boolean startsPage, String askWhen, Optional<Section.Rows> rows) {
-      this.name = name;
-      this.texts = texts;
-      this.startsPage = startsPage;
-      this.askWhen = askWhen;
-      this.rows = rows;
-    }
-
-    Section section() {
-      return new Section(name, texts, startsPage, askWhen, rows, blocks, questions);
-    }
-  }
-
   private final Sheets sheets;
   private final Names names = new Names();
   private final List<Told> told = new ArrayList<>();
   private final Map<String, List<Sheets.Line>> choices = new LinkedHashMap<>();
-  private final Map<Integer, String> rowNames = new LinkedHashMap<>();
+  private final Map<Integer, String> listNames = new LinkedHashMap<>();
   private final Languages languages;
-  private final List<Section> sections = new ArrayList<>();
-  private final Deque<String> open = new ArrayDeque<>();
-  private Open section;
-  private String block = "";
+  private final Groups groups = new Groups(names);
+  private final List<String> ambiguous = new ArrayList<>();
 
   private XlsFormReader(Sheets sheets) {
     this.sheets = sheets;
@@ -89,21 +65,38 @@ public final class XlsFormReader {
         tell(name, 1, "", "", "only the sheets survey, choices and settings are read");
     learnNames();
     for (Sheets.Line l : sheets.get("survey")) line(l);
-    if (!open.isEmpty())
-      tell("survey", 0, "type", String.join(", ", open), "this group or repeat is never ended");
-    close();
+    if (!groups.frames().isEmpty())
+      tell(
+          "survey",
+          0,
+          "type",
+          String.join(", ", groups.frames().stream().map(Groups.Frame::name).toList()),
+          "this group or repeat is never ended");
     settings();
-    sections.removeIf(s -> s.questions().isEmpty() && !s.isList());
+    leftChoices();
+    List<Section> sections = groups.sections();
     if (sections.stream().allMatch(s -> s.questions().isEmpty()))
       throw new FileProblem("The survey has no question that could be brought in.");
     String stem = file.getFileName().toString().replaceFirst("\\.[^.]*$", "");
-    String title = setting("form_title");
     try {
-      Form form = new Form(title.isEmpty() ? stem : title, sections);
-      return new Read(Form.read(form.json().toString()), List.copyOf(told));
+      Texts title = title(stem);
+      JsonObject form = new Form(title.get("title"), sections).json();
+      SurveyQuestion.others(form, title);
+      OwnColumns.putBack(sheets, names, form);
+      Form whole = Form.read(form.toString());
+      return new Read(new Sound(names, told).form(whole), List.copyOf(told));
     } catch (IllegalArgumentException e) {
       throw new FileProblem("The survey can't be kept as a form: " + e.getMessage() + ".", e);
     }
+  }
+
+  private Texts title(String stem) {
+    Sheets.Line l =
+        sheets.get("settings").isEmpty()
+            ? new Sheets.Line(0, Map.of())
+            : sheets.get("settings").get(0);
+    Texts t = languages.texts(l.cells(), Map.of("form_title", "title"));
+    return t.get("title").isEmpty() ? t.with("title", stem) : t;
   }
 
   private void tell(String sheet, int row, String column, String found, String message) {
@@ -114,74 +107,109 @@ public final class XlsFormReader {
     tell("survey", l.row(), column, l.get(column), message);
   }
 
-  private String setting(String name) {
-    return sheets.get("settings").isEmpty() ? "" : sheets.get("settings").get(0).get(name);
-  }
-
   private void settings() {
-    if (sheets.get("settings").isEmpty()) return;
-    Sheets.Line l = sheets.get("settings").get(0);
-    l.cells()
-        .forEach(
-            (column, value) -> {
-              if (!Set.of("form_title", "default_language").contains(column))
-                tell("settings", l.row(), column, value, "this setting has no counterpart");
-            });
+    for (Sheets.Line l : sheets.get("settings"))
+      l.cells()
+          .forEach(
+              (column, value) -> {
+                boolean taken =
+                    l == sheets.get("settings").get(0)
+                        && (column.equals("default_language")
+                            || column.equals("form_title")
+                            || column.startsWith("form_title::")
+                            || OwnColumns.isOwn(column));
+                if (!taken)
+                  tell("settings", l.row(), column, value, "this setting has no counterpart");
+              });
   }
 
   /** All names and types first, since an expression may name a question that comes later. */
   private void learnNames() {
+    Deque<String> open = new ArrayDeque<>();
+    Deque<Boolean> repeats = new ArrayDeque<>();
     String list = "";
-    int depth = 0;
     for (Sheets.Line l : sheets.get("survey")) {
       String type = type(l);
       String name = l.get("name");
-      if (type.equals("begin repeat") && list.isEmpty()) {
-        list = names.addList(name.isEmpty() ? "rows" : name);
-        depth = 0;
-      } else if (type.equals("begin repeat") && !list.isEmpty()) depth++;
-      else if (type.equals("end repeat") && depth-- == 0) list = "";
-      else if (!type.startsWith("begin") && !type.startsWith("end ") && !name.isEmpty()) {
-        QuestionType t = questionType(l, type);
-        if (t != null) {
-          String now = names.add(name, t, list);
-          rowNames.put(l.row(), now);
-          if (!now.equals(name))
-            tell(
-                l,
-                "name",
-                "a name has letters, digits and underscores and is there once; it is now " + now);
+      if (type.startsWith("begin ")) {
+        boolean repeat = type.equals("begin repeat");
+        if (repeat && !repeats.contains(true)) {
+          list = names.addList(name.isEmpty() ? "rows" : name);
+          listNames.put(l.row(), list);
         }
-      }
+        open.addLast(l.row() + " " + name);
+        repeats.addLast(repeat);
+      } else if (type.startsWith("end ")) {
+        if (!open.isEmpty()) {
+          open.removeLast();
+          repeats.removeLast();
+        }
+        if (!repeats.contains(true)) list = "";
+      } else if (OwnColumns.isRule(l))
+        names.add(name, QuestionType.YES_NO, "", List.of(), l.row(), List.copyOf(open));
+      else if (questionType(l, type) != null)
+        learn(l, type, name.isEmpty() ? "note_" + l.row() : name, list, List.copyOf(open));
     }
     calculatedTypes();
+  }
+
+  private void learn(Sheets.Line l, String type, String name, String list, List<String> in) {
+    QuestionType t = questionType(l, type);
+    if (l.get("name").isEmpty() && t.hasAnswer()) return; // told where it is left out
+    boolean again = names.find(name, in) != null;
+    Names.Known k = names.add(name, t, list, codes(type, t), l.row(), in);
+    if (k.name().equals(name)) return;
+    tell(
+        l,
+        "name",
+        (again
+                ? "another group has a question of that name; here each has its own, and this one is "
+                : "a name has letters, digits and underscores and is no word of the rules; it is now ")
+            + k.name());
+  }
+
+  private List<String> codes(String type, QuestionType t) {
+    String[] words = type.split(" ");
+    if (!t.hasCodes() || words.length < 2) return List.of();
+    return choices.getOrDefault(words[1], List.of()).stream().map(XlsFormReader::code).toList();
+  }
+
+  private static String code(Sheets.Line choice) {
+    return choice.get("name").isEmpty() ? choice.get("value") : choice.get("name");
   }
 
   /** A calculation says nothing of its type; it follows from what its expression gives. */
   private void calculatedTypes() {
     for (int round = 0; round < 3; round++)
       for (Sheets.Line l : sheets.get("survey")) {
-        if (!type(l).equals("calculate") || names.find(l.get("name")) == null) continue;
+        Names.Known k = names.at(l.row());
+        if (!type(l).equals("calculate") || k == null) continue;
         try {
-          names.retype(
-              l.get("name"),
-              XPathToCql.shownAs(
-                  new XPathToCql(names, l.get("name"), "", Map.of()).type(l.get("calculation"))));
+          names.retype(l.row(), XPathToCql.shownAs(at(k, Map.of()).type(l.get("calculation"))));
         } catch (XPath.Untranslatable e) {
           continue; // told where the line itself is read
         }
       }
   }
 
+  private XPathToCql at(Names.Known k, Map<String, String> columns) {
+    return new XPathToCql(names, k.groups(), k, k.list(), columns);
+  }
+
   private static String type(Sheets.Line l) {
     String t = l.get("type").strip().replaceAll("\\s+", " ");
     String lower = t.toLowerCase(Locale.ROOT).replace("begin_", "begin ").replace("end_", "end ");
-    return lower.startsWith("select") || lower.startsWith("rank") ? t : lower;
+    return lower.startsWith("select") || lower.startsWith("rank")
+        ? t.replaceFirst("(?i)^select one ", "select_one ")
+            .replaceFirst("(?i)^select multiple ", "select_multiple ")
+        : lower;
   }
 
   private QuestionType questionType(Sheets.Line l, String type) {
     String first = type.split(" ")[0].toLowerCase(Locale.ROOT);
     String looks = l.get("appearance").toLowerCase(Locale.ROOT);
+    Optional<QuestionType> own = OwnColumns.type(l);
+    if (own.isPresent()) return own.get();
     if (first.equals("select_one") || first.equals("select1"))
       return isYesNo(type)
           ? QuestionType.YES_NO
@@ -211,80 +239,98 @@ public final class XlsFormReader {
 
   private void line(Sheets.Line l) {
     String type = type(l);
-    if (type.isEmpty()) {
-      tell(l, "", "a row without a type is left out");
-      return;
-    }
-    if (type.startsWith("begin ")) begin(l, type);
-    else if (type.startsWith("end ")) end(l, type);
-    else question(l, type);
+    if (type.isEmpty()) tell(l, "", "a row without a type is left out");
+    else if (type.startsWith("begin ")) begin(l, type);
+    else if (type.startsWith("end ")) {
+      if (!groups.end(type.equals("end repeat")))
+        tell(l, "type", "there is no " + type.substring(4) + " to end here");
+    } else if (!OwnColumns.isRule(l)) question(l, type);
   }
 
   private void begin(Sheets.Line l, String type) {
     boolean repeat = type.equals("begin repeat");
-    open.push(type.substring(6));
-    boolean inRepeat = open.stream().skip(1).anyMatch("repeat"::equals);
-    if (repeat && inRepeat) {
+    boolean inner = repeat && !listNames.containsKey(l.row());
+    if (inner)
       tell(l, "type", "rows inside of rows have no counterpart; its questions join the outer rows");
-      return;
+    else if (repeat && !groups.frames().isEmpty())
+      tell(l, "type", "rows inside a group are a section of their own, asked when the group is");
+    else if (groups.frames().size() > 1)
+      tell(
+          l,
+          "type",
+          "groups deeper than two have no counterpart; it is a block of its section, asked when all around it are");
+    if (!l.get("required").isEmpty())
+      tell(l, "required", "a group or repeat is never needed as a whole");
+    Texts texts = languages.texts(l.cells(), Map.of("label", "title"));
+    String when =
+        OwnColumns.when(l)
+            .orElseGet(() -> expression(l, "relevant", null, frameGroups(), groups.list()));
+    groups.begin(
+        new Groups.Frame(
+            l.row(),
+            repeat && !inner ? listNames.get(l.row()) : "",
+            texts,
+            when,
+            repeat ? Optional.of(rows(l, inner)) : Optional.empty(),
+            l.get("name")));
+    for (String column : l.cells().keySet()) {
+      // a field list is a page of its own, as every section is
+      boolean page = column.equals("appearance") && l.get(column).equals("field-list");
+      if (!page && !GROUP.contains(base(column)) && !OwnColumns.isOwn(column))
+        tell(l, column, "this column has no counterpart on a group or repeat");
     }
-    if (!l.get("repeat_count").isEmpty())
+  }
+
+  private Section.Rows rows(Sheets.Line l, boolean inner) {
+    Optional<Section.Rows> own = OwnColumns.rows(l);
+    if (own.isPresent()) return own.get();
+    String count = l.get("repeat_count");
+    if (!inner && count.matches("[1-9][0-9]{0,2}"))
+      return new Section.Rows(Integer.parseInt(count), Integer.parseInt(count), false);
+    if (!count.isEmpty())
       tell(
           l,
           "repeat_count",
-          "a fixed number of rows has no counterpart; rows are added as they are found");
-    Texts texts = languages.texts(l.cells(), Map.of("label", "title"));
-    if (open.size() > 1 && !repeat && section != null) {
-      if (open.size() > 2)
-        tell(l, "type", "groups deeper than two have no counterpart; it is a block of its section");
-      block = names.addList(l.get("name").isEmpty() ? "block" : l.get("name"));
-      section.blocks.add(
-          new Section.Block(block, texts, when(l, section.rows.isPresent() ? section.name : "")));
-      return;
-    }
-    if (repeat && open.size() > 1)
-      tell(l, "type", "rows inside a group are a section of their own");
-    close();
-    String name = repeat ? names.list(l.get("name").isEmpty() ? "rows" : l.get("name")) : "";
-    section =
-        new Open(
-            name,
-            texts.get("title").isEmpty() ? texts.with("title", l.get("name")) : texts,
-            true,
-            when(l, ""),
-            repeat ? Optional.of(new Section.Rows(0, 0, false)) : Optional.empty());
+          "a number of rows that is worked out has no counterpart; rows are added as they are found");
+    return new Section.Rows(0, 0, false);
   }
 
-  private void end(Sheets.Line l, String type) {
-    if (open.isEmpty() || !open.peek().equals(type.substring(4))) {
-      tell(l, "type", "there is no " + type.substring(4) + " to end here");
-      return;
-    }
-    open.pop();
-    boolean nested = type.equals("end repeat") && open.contains("repeat");
-    if (!block.isEmpty() && type.equals("end group")) block = "";
-    else if (!nested) close();
+  private List<String> frameGroups() {
+    return groups.frames().stream().map(f -> f.key() + " " + f.name()).toList();
   }
 
-  private void close() {
-    if (section != null) sections.add(section.section());
-    section = null;
-    block = "";
-  }
-
-  private String when(Sheets.Line l, String list) {
-    return expression(l, "relevant", "", list);
-  }
-
-  private String expression(Sheets.Line l, String column, String self, String list) {
+  private String expression(
+      Sheets.Line l, String column, Names.Known self, List<String> in, String list) {
     String text = l.get(column);
     if (text.isEmpty()) return "";
+    XPathToCql x = new XPathToCql(names, in, self, list, Map.of());
+    shared(l, column, text, in);
     try {
-      return new XPathToCql(names, self, list, Map.of()).translate(text);
+      return switch (column) {
+        case "relevant" -> x.ask(text);
+        case "constraint" -> x.check(text);
+        default -> x.value(text);
+      };
     } catch (XPath.Untranslatable e) {
       tell(l, column, e.getMessage() + "; this rule was left out");
       return "";
     }
+  }
+
+  /** A name that several groups use can mean one of them only. */
+  private void shared(Sheets.Line l, String column, String text, List<String> in) {
+    var m = java.util.regex.Pattern.compile("\\$\\{\\s*([^}\\s]+)\\s*}").matcher(text);
+    while (m.find())
+      if (names.isShared(m.group(1)) && !ambiguous.contains(l.row() + column + m.group(1))) {
+        ambiguous.add(l.row() + column + m.group(1));
+        tell(
+            l,
+            column,
+            "several groups have a question “"
+                + m.group(1)
+                + "”; here this means the one of row "
+                + names.find(m.group(1), in).row());
+      }
   }
 
   private void question(Sheets.Line l, String type) {
@@ -293,35 +339,27 @@ public final class XlsFormReader {
       tell(l, "type", "this type of question has no counterpart; the row was left out");
       return;
     }
-    if (l.get("name").isEmpty() && t.hasAnswer()) {
+    Names.Known k = names.at(l.row());
+    if (k == null) {
       tell(l, "name", "a question without a name was left out");
       return;
     }
-    if (section == null)
-      section = new Open("", Texts.of("title", ""), sections.isEmpty(), "", Optional.empty());
-    String old = l.get("name");
-    if (old.isEmpty()) { // a note may have no name
-      old = "note_" + l.row();
-      rowNames.put(l.row(), names.add(old, t, section.rows.isPresent() ? section.name : ""));
-    }
-    Names.Known first = names.find(old);
-    Names.Known known = new Names.Known(rowNames.get(l.row()), first.type(), first.list());
-    String list = known.list();
     SurveyQuestion q =
         new SurveyQuestion(
             l,
-            old,
-            known,
+            k,
             type,
             languages,
             told,
-            (column, self) -> expression(l, column, self, list));
-    section.questions.add(q.read(block, codes(l, type, known)));
+            names,
+            column -> expression(l, column, k, k.groups(), k.list()));
+    List<Code> codes = codes(l, type, k);
+    groups.add(block -> q.read(block, codes));
     leftOver(l);
   }
 
-  private List<Code> codes(Sheets.Line l, String type, Names.Known known) {
-    if (!known.type().hasCodes()) return List.of();
+  private List<Code> codes(Sheets.Line l, String type, Names.Known k) {
+    if (!k.type().hasCodes()) return List.of();
     String[] words = type.split(" ");
     if (words.length < 2 || !choices.containsKey(words[1])) {
       tell(l, "type", "the sheet choices has no such list");
@@ -332,49 +370,56 @@ public final class XlsFormReader {
     List<Code> out = new ArrayList<>();
     Set<String> seen = new LinkedHashSet<>();
     for (Sheets.Line c : choices.get(words[1])) {
-      String code = c.get("name").isEmpty() ? c.get("value") : c.get("name");
+      String code = code(c);
       if (code.isEmpty() || !seen.add(code)) {
-        tell(
-            "choices",
-            c.row(),
-            "name",
-            code,
-            "a code is there once and not empty; the row was left out");
+        tellOnce(
+            new Told(
+                "choices",
+                c.row(),
+                "name",
+                code,
+                "a code is there once and not empty; the row was left out"));
         continue;
       }
       Texts texts = languages.texts(c.cells(), Map.of("label", "label"));
       Map<String, String> labels = new LinkedHashMap<>();
       texts.others().forEach((language, x) -> labels.put(language, x.getOrDefault("label", "")));
-      if (!c.get("media::image").isEmpty())
-        tell(
-            "choices",
-            c.row(),
-            "media::image",
-            c.get("media::image"),
-            "pictures of codes have no counterpart");
       String label = texts.get("label");
       out.add(
-          new Code(code, label.isEmpty() ? code : label, false, fits(l, c, known), false, labels));
+          new Code(
+              code,
+              label.isEmpty() ? code : label,
+              false,
+              OwnColumns.fitsWhen(c).orElseGet(() -> fits(l, c, k)),
+              OwnColumns.alone(c),
+              labels));
     }
+    out.addAll(OwnColumns.retired(l));
     return out;
   }
 
+  private void tellOnce(Told t) {
+    if (!told.contains(t)) told.add(t);
+  }
+
   /** A choice filter speaks of a choice's own columns; with their values it is a rule per code. */
-  private String fits(Sheets.Line l, Sheets.Line choice, Names.Known known) {
+  private String fits(Sheets.Line l, Sheets.Line choice, Names.Known k) {
     String filter = l.get("choice_filter");
     if (filter.isEmpty()) return "";
     Map<String, String> columns = new LinkedHashMap<>(choice.cells());
+    for (Sheets.Line other : sheets.get("choices"))
+      for (String column : other.cells().keySet()) columns.putIfAbsent(column, "");
+    shared(l, "choice_filter", filter, k.groups());
     try {
-      return new XPathToCql(names, l.get("name"), known.list(), columns).translate(filter);
+      return at(k, columns).ask(filter);
     } catch (XPath.Untranslatable e) {
-      Told t =
+      tellOnce(
           new Told(
               "survey",
               l.row(),
               "choice_filter",
               filter,
-              e.getMessage() + "; all codes are offered");
-      if (!told.contains(t)) told.add(t);
+              e.getMessage() + "; all codes are offered"));
       return "";
     }
   }
@@ -396,16 +441,43 @@ public final class XlsFormReader {
           "read_only",
           "choice_filter",
           "parameters",
-          "media::image",
-          "repeat_count");
+          "media::image");
+
+  private static final Set<String> GROUP =
+      Set.of("type", "name", "label", "relevant", "repeat_count", "required");
+
+  /** The column without its language. */
+  private static String base(String column) {
+    return column.contains("::") && !column.startsWith("media")
+        ? column.substring(0, column.indexOf("::"))
+        : column;
+  }
 
   private void leftOver(Sheets.Line l) {
-    for (String column : l.cells().keySet()) {
-      String base =
-          column.contains("::") && !column.startsWith("media")
-              ? column.substring(0, column.indexOf("::"))
-              : column;
-      if (!READ.contains(base)) tell(l, column, "this column has no counterpart");
-    }
+    for (String column : l.cells().keySet())
+      if (!READ.contains(base(column)) && !OwnColumns.isOwn(column))
+        tell(l, column, "this column has no counterpart");
+  }
+
+  /** Columns of the choices sheet count in filters only; pictures and sounds of codes do not. */
+  private void leftChoices() {
+    String filters =
+        String.join(" ", sheets.get("survey").stream().map(l -> l.get("choice_filter")).toList());
+    for (Sheets.Line c : sheets.get("choices"))
+      c.cells()
+          .forEach(
+              (column, value) -> {
+                boolean taken =
+                    Set.of("list_name", "name", "value", "label").contains(base(column))
+                        || OwnColumns.isOwn(column)
+                        || filters.contains(column);
+                if (!taken)
+                  tell(
+                      "choices",
+                      c.row(),
+                      column,
+                      value,
+                      "this column of a code has no counterpart");
+              });
   }
 }

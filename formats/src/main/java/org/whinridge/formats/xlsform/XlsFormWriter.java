@@ -1,5 +1,7 @@
 package org.whinridge.formats.xlsform;
 
+import com.eclipsesource.json.Json;
+import com.eclipsesource.json.JsonObject;
 import java.io.IOException;
 import java.io.OutputStream;
 import java.util.ArrayList;
@@ -32,6 +34,7 @@ public final class XlsFormWriter {
           "label",
           "hint",
           "required",
+          "repeat_count",
           "relevant",
           "constraint",
           "constraint_message",
@@ -42,6 +45,10 @@ public final class XlsFormWriter {
           "choice_filter",
           "parameters",
           "media::image");
+
+  /** What becomes of things that the convention has no place for. */
+  private static final String KEPT =
+      " has no counterpart; it is kept in a column that other programs pass over";
 
   private final Form form;
   private final List<String> languages;
@@ -108,10 +115,13 @@ public final class XlsFormWriter {
   private void sections() {
     for (NamedRule r : form.rules()) {
       Map<String, String> row = row("calculate", r.name());
-      row.put("calculation", expression("calculation", r.rule()));
+      put(row, "calculation", expression("calculation", r.rule()));
+      row.put(
+          OwnColumns.PREFIX + "rule",
+          new JsonObject().add("label", r.label()).add("rule", r.rule()).toString());
     }
-    form.lookUps().forEach((name, l) -> tell("", name, "place look-ups have no counterpart"));
-    form.allowed().ifPresent(a -> tell("", a.layerName(), "an allowed area has no counterpart"));
+    form.lookUps().forEach((name, l) -> tell("", name, "place look-ups" + KEPT));
+    form.allowed().ifPresent(a -> tell("", a.layerName(), "an allowed area" + KEPT));
     for (Section s : form.sections()) section(s);
   }
 
@@ -129,8 +139,7 @@ public final class XlsFormWriter {
     Map<String, String> begin = row("begin " + kind, name);
     texts(begin, s.texts(), "title", "label");
     when(begin, s.askWhen());
-    if (s.rows().filter(r -> r.most() > 0 || r.least() > 0 || r.fromLastVisit()).isPresent())
-      tell("", name, "least and most rows and the last visit's rows have no counterpart");
+    s.rows().ifPresent(r -> rows(begin, name, r));
     if (!s.texts().get("intro").isEmpty()) {
       Map<String, String> note = row("note", name + "_intro");
       texts(note, s.texts(), "intro", "label");
@@ -146,6 +155,22 @@ public final class XlsFormWriter {
     }
     if (!block.isEmpty()) row("end group", "");
     row("end " + kind, "");
+  }
+
+  private void rows(Map<String, String> begin, String name, Section.Rows r) {
+    if (r.least() > 0 && r.least() == r.most() && !r.fromLastVisit()) {
+      begin.put("repeat_count", String.valueOf(r.least()));
+      return;
+    }
+    if (r.most() == 0 && r.least() == 0 && !r.fromLastVisit()) return;
+    begin.put(
+        OwnColumns.PREFIX + "rows",
+        new JsonObject()
+            .add("least", r.least())
+            .add("most", r.most())
+            .add("fromLastVisit", r.fromLastVisit())
+            .toString());
+    tell("", name, "least and most rows and the last visit's rows" + KEPT);
   }
 
   private void block(Section.Block b) {
@@ -172,16 +197,23 @@ public final class XlsFormWriter {
 
   private void when(Map<String, String> row, String rule) {
     put(row, "relevant", expression("relevant", rule));
+    if (row.get("type").startsWith("begin") && !rule.isEmpty()) OwnColumns.when(row, rule);
   }
 
   private String expression(String column, String rule) {
+    return expression(column, rule, "");
+  }
+
+  private String expression(String column, String rule, String question) {
     if (rule.isEmpty()) return "";
     Optional<Rule> read = Rules.formula(rule, ANY, ValueType.EMPTY).rule();
     try {
       if (read.isPresent())
-        return column.equals("relevant") || column.equals("constraint")
-            ? xpath.translateCondition(read.get().tree())
-            : xpath.translate(read.get().tree());
+        return switch (column) {
+          case "relevant" -> xpath.ask(read.get().tree());
+          case "constraint" -> xpath.check(read.get().tree(), question);
+          default -> xpath.translate(read.get().tree());
+        };
       tell(column, rule, "this rule can't be read");
     } catch (XPath.Untranslatable e) {
       tell(column, rule, e.getMessage());
@@ -196,7 +228,7 @@ public final class XlsFormWriter {
     texts(row, q.texts(), "hint", "hint");
     if (q.need() == Question.Need.NEEDED) row.put("required", "yes");
     if (q.need() == Question.Need.WANTED)
-      tell("required", q.name(), "wanted has no counterpart; it is not required");
+      tell("required", q.name(), "wanted" + KEPT + "; it is not required there");
     when(row, q.logic().askWhen());
     put(row, "calculation", expression("calculation", q.logic().workOut()));
     checks(row, q);
@@ -206,6 +238,7 @@ public final class XlsFormWriter {
     if (!q.layout().picture().isEmpty()) row.put("media::image", q.layout().picture());
     if (!list.isEmpty()) codes(row, q, list);
     left(q);
+    row.putAll(OwnColumns.of(q, row));
   }
 
   private static String typeWord(Question q, String list) {
@@ -237,16 +270,47 @@ public final class XlsFormWriter {
     }
     for (Check c : q.logic().checks()) {
       if (c.weight() == Check.Weight.SOFT) {
-        tell("constraint", c.rule(), "a soft check has no counterpart");
+        tell("constraint", c.rule(), "a soft check" + KEPT);
         continue;
       }
-      String x = expression("constraint", c.rule());
+      String x = expression("constraint", c.rule(), q.name());
       if (x.isEmpty()) continue;
-      parts.add(parts.isEmpty() ? x : "(" + x + ")");
+      parts.add(x);
       if (!row.containsKey("constraint_message"))
-        texts(row, c.texts(), "message", "constraint_message");
+        texts(row, said(c), "message", "constraint_message");
+      else if (!c.message().isEmpty())
+        tell("constraint_message", c.message(), "a message of its own for each check" + KEPT);
     }
-    put(row, "constraint", String.join(" and ", parts));
+    // an “and” binds tighter than an “or”
+    put(
+        row,
+        "constraint",
+        parts.size() == 1
+            ? parts.get(0)
+            : String.join(
+                " and ", parts.stream().map(p -> p.contains(" or ") ? "(" + p + ")" : p).toList()));
+  }
+
+  /** A message with its answers written as they are there. */
+  private org.whinridge.core.form.Texts said(Check c) {
+    Map<String, String> own = new LinkedHashMap<>();
+    c.texts().own().forEach((what, text) -> own.put(what, answers(text)));
+    Map<String, Map<String, String>> others = new LinkedHashMap<>();
+    c.texts()
+        .others()
+        .forEach(
+            (language, words) -> {
+              Map<String, String> in = new LinkedHashMap<>();
+              words.forEach((what, text) -> in.put(what, answers(text)));
+              others.put(language, in);
+            });
+    return new org.whinridge.core.form.Texts(own, others);
+  }
+
+  private String answers(String text) {
+    String s = text;
+    for (Question q : form.questions()) s = s.replace("{" + q.name() + "}", "${" + q.name() + "}");
+    return s;
   }
 
   private void start(Map<String, String> row, Question q) {
@@ -261,7 +325,7 @@ public final class XlsFormWriter {
           && d.item().equals("date")
           && !row.containsKey("default")) row.put("default", "today()");
       else if (!(s instanceof Source.Asset))
-        tell("default", q.name(), "this source of a first value has no counterpart");
+        tell("default", q.name(), "this source of a first value" + KEPT);
     }
   }
 
@@ -297,26 +361,42 @@ public final class XlsFormWriter {
       tell(
           "choice_filter",
           q.name(),
-          "a rule of its own for each code has no counterpart; all are offered");
+          "a rule of its own for each code" + KEPT + "; all are offered there");
     for (Code c : q.codes()) {
-      if (c.retired()) continue;
+      if (c.retired()) {
+        tell("", c.code(), "a retired code" + KEPT + "; it is not offered there");
+        continue;
+      }
       Map<String, String> choice = new LinkedHashMap<>();
       choice.put("list_name", list);
       choice.put("name", c.code());
       choice.put("label", c.label());
       for (String language : languages)
         put(choice, "label::" + language, c.labels().getOrDefault(language, ""));
+      if (c.alone()) choice.put(OwnColumns.PREFIX + "alone", "true");
+      if (!c.fitsWhen().isEmpty())
+        choice.put(OwnColumns.PREFIX + "fitsWhen", Json.value(c.fitsWhen()).toString());
       choices.add(choice);
-      if (c.alone()) tell("", c.code(), "a code that excludes the others has no counterpart");
+      if (c.alone()) tell("", c.code(), "a code that excludes the others" + KEPT);
     }
   }
 
   private void left(Question q) {
-    if (q.limits().step() > 0) tell("", q.name(), "a step between numbers has no counterpart");
+    if (!q.writesTo().isEmpty())
+      tell(
+          "",
+          q.name(),
+          "the field that it writes to is left out: a workbook's answers are kept on the visit");
+    if (!q.limits().unit().isEmpty()) tell("", q.name(), "the unit" + KEPT);
+    if (q.limits().decimals() >= 0) tell("", q.name(), "the number of decimals" + KEPT);
+    if (q.limits().step() > 0) tell("", q.name(), "a step between numbers" + KEPT);
     if (q.officeOnly())
-      tell("", q.name(), "office only has no counterpart; it is asked like the others");
-    if (q.hand().lockOnRevisit()) tell("", q.name(), "locked on revisit has no counterpart");
-    if (q.wire().unique()) tell("", q.name(), "unique answers have no counterpart");
+      tell("", q.name(), "office only" + KEPT + "; it is asked like the others there");
+    if (q.hand().lockOnRevisit()) tell("", q.name(), "locked on revisit" + KEPT);
+    if (q.wire().unique()) tell("", q.name(), "unique answers" + KEPT);
+    boolean counted = q.type().valueType() == ValueType.LIST;
+    if (counted && (q.limits().least() > 0 || q.limits().most() > 0))
+      tell("", q.name(), "the least and most of several" + KEPT);
     if (q.type() == QuestionType.LINK)
       tell("type", q.name(), "a link to another feature is a text there");
     if (q.type() == QuestionType.DURATION)
@@ -342,14 +422,25 @@ public final class XlsFormWriter {
       if (List.of("label", "hint", "constraint_message").contains(c))
         for (String l : languages) columns.add(c + "::" + l);
     }
-    sheet(book, "survey", columns, survey);
+    sheet(book, "survey", withOwn(columns, survey), survey);
     List<String> labels = new ArrayList<>(List.of("list_name", "name", "label"));
     for (String l : languages) labels.add("label::" + l);
-    sheet(book, "choices", labels, choices);
+    sheet(book, "choices", withOwn(labels, choices), choices);
     Map<String, String> settings = new LinkedHashMap<>();
-    settings.put("form_title", form.title());
-    sheet(book, "settings", List.of("form_title"), List.of(settings));
+    texts(settings, form.texts(), "title", "form_title");
+    JsonObject all = form.json();
+    for (String m : List.of("lookUps", "allowed"))
+      if (all.get(m) != null) settings.put(OwnColumns.PREFIX + m, all.get(m).toString());
+    sheet(book, "settings", List.copyOf(settings.keySet()), List.of(settings));
     book.finish();
+  }
+
+  /** The columns with those of our own that some row fills, at the end. */
+  private static List<String> withOwn(List<String> columns, List<Map<String, String>> rows) {
+    List<String> out = new ArrayList<>(columns);
+    for (Map<String, String> row : rows)
+      for (String c : row.keySet()) if (OwnColumns.isOwn(c) && !out.contains(c)) out.add(c);
+    return out;
   }
 
   private static void sheet(

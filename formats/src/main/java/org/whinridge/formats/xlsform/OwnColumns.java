@@ -1,0 +1,180 @@
+package org.whinridge.formats.xlsform;
+
+import com.eclipsesource.json.Json;
+import com.eclipsesource.json.JsonArray;
+import com.eclipsesource.json.JsonObject;
+import com.eclipsesource.json.JsonValue;
+import com.eclipsesource.json.ParseException;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import org.whinridge.core.form.Question;
+import org.whinridge.core.form.QuestionType;
+import org.whinridge.core.form.Section;
+import org.whinridge.core.layer.Code;
+
+/**
+ * What the convention has no place for, in columns of our own, so that a form comes back as it was:
+ * {@code whinridge::…} with the member of the form file, as JSON. Other programs pass them over. A
+ * member that also stands in a column of the convention counts only as long as nobody has changed
+ * that one.
+ */
+final class OwnColumns {
+  static final String PREFIX = "whinridge::";
+
+  /** Members of a question with no place in the convention. */
+  static final List<String> QUESTION =
+      List.of(
+          "unit",
+          "decimals",
+          "step",
+          "lines",
+          "placeholder",
+          "lockOnRevisit",
+          "officeOnly",
+          "unique",
+          "keepOnAsset",
+          "notAsked",
+          "layer",
+          "refresh",
+          "width");
+
+  /** Members that a column of the convention holds in part or in another form. */
+  private static final List<String> CHECKED = List.of("from", "to", "least", "most", "checks");
+
+  private static final Map<String, List<String>> TOGETHER =
+      Map.of(
+          "constraint", CHECKED,
+          "default", List.of("prefill"),
+          "relevant", List.of("askWhen"),
+          "calculation", List.of("workOut"));
+
+  private OwnColumns() {}
+
+  static boolean isOwn(String column) {
+    return column.startsWith(PREFIX);
+  }
+
+  private static Optional<JsonValue> json(Sheets.Line l, String member) {
+    String text = l.get(PREFIX + member);
+    if (text.isEmpty()) return Optional.empty();
+    try {
+      return Optional.of(Json.parse(text));
+    } catch (ParseException e) {
+      return Optional.empty();
+    }
+  }
+
+  /** What a question has beyond the convention, by column; "" where it has nothing. */
+  static Map<String, String> of(Question q, Map<String, String> row) {
+    Map<String, String> out = new LinkedHashMap<>();
+    JsonObject all = q.json();
+    for (String m : QUESTION) if (all.get(m) != null) out.put(PREFIX + m, all.get(m).toString());
+    if (q.need() == Question.Need.WANTED) out.put(PREFIX + "need", "\"wanted\"");
+    together(all, CHECKED, row.getOrDefault("constraint", ""))
+        .ifPresent(s -> out.put(PREFIX + "constraint", s));
+    together(all, List.of("prefill"), row.getOrDefault("default", ""))
+        .ifPresent(s -> out.put(PREFIX + "default", s));
+    together(all, List.of("askWhen"), row.getOrDefault("relevant", ""))
+        .ifPresent(s -> out.put(PREFIX + "relevant", s));
+    together(all, List.of("workOut"), row.getOrDefault("calculation", ""))
+        .ifPresent(s -> out.put(PREFIX + "calculation", s));
+    if (!q.type().id().equals(SurveyTypes.comesBackAs(q).id()))
+      out.put(PREFIX + "type", "\"" + q.type().id() + "\"");
+    List<Code> retired = q.codes().stream().filter(Code::retired).toList();
+    if (!retired.isEmpty()) out.put(PREFIX + "retired", Code.write(retired).toString());
+    return out;
+  }
+
+  private static Optional<String> together(JsonObject all, List<String> members, String with) {
+    JsonObject o = new JsonObject().add("with", with);
+    for (String m : members) if (all.get(m) != null) o.add(m, all.get(m));
+    return o.size() > 1 ? Optional.of(o.toString()) : Optional.empty();
+  }
+
+  /** Puts back what a row has of our own; gives the columns that were changed since. */
+  static List<String> putBack(Sheets.Line l, JsonObject question) {
+    for (String m : QUESTION) json(l, m).ifPresent(v -> question.set(m, v));
+    json(l, "need").ifPresent(v -> question.set("need", v));
+    List<String> changed = new java.util.ArrayList<>();
+    TOGETHER.forEach(
+        (column, members) -> {
+          JsonValue v = json(l, column).orElse(null);
+          if (v == null || !v.isObject()) return;
+          if (!v.asObject().getString("with", "").equals(l.get(column))) {
+            changed.add(column);
+            return;
+          }
+          for (String m : members) {
+            if (question.get(m) != null) question.remove(m);
+            if (v.asObject().get(m) != null) question.set(m, v.asObject().get(m));
+          }
+        });
+    return changed;
+  }
+
+  /** The condition of a section or block beside the one that stands in relevant. */
+  static void when(Map<String, String> row, String askWhen) {
+    together(
+            new JsonObject().add("askWhen", askWhen),
+            List.of("askWhen"),
+            row.getOrDefault("relevant", ""))
+        .ifPresent(s -> row.put(PREFIX + "relevant", s));
+  }
+
+  /** The condition of a section or block as it was; empty when its cell was changed. */
+  static Optional<String> when(Sheets.Line l) {
+    return json(l, "relevant")
+        .filter(JsonValue::isObject)
+        .filter(v -> v.asObject().getString("with", "").equals(l.get("relevant")))
+        .map(v -> v.asObject().getString("askWhen", ""));
+  }
+
+  /** The type that a question had, where the convention has none of its own. */
+  static Optional<QuestionType> type(Sheets.Line l) {
+    return json(l, "type").filter(JsonValue::isString).flatMap(v -> QuestionType.of(v.asString()));
+  }
+
+  static List<Code> retired(Sheets.Line l) {
+    return json(l, "retired").filter(JsonValue::isArray).map(Code::read).orElse(List.of());
+  }
+
+  static boolean alone(Sheets.Line choice) {
+    return choice.get(PREFIX + "alone").equals("true");
+  }
+
+  static Optional<String> fitsWhen(Sheets.Line choice) {
+    return json(choice, "fitsWhen").filter(JsonValue::isString).map(JsonValue::asString);
+  }
+
+  static Optional<Section.Rows> rows(Sheets.Line l) {
+    return json(l, "rows")
+        .filter(JsonValue::isObject)
+        .map(
+            v ->
+                new Section.Rows(
+                    v.asObject().getInt("least", 0),
+                    v.asObject().getInt("most", 0),
+                    v.asObject().getBoolean("fromLastVisit", false)));
+  }
+
+  /** Whether a row is a named rule, which other programs see as a calculation. */
+  static boolean isRule(Sheets.Line l) {
+    return !l.get(PREFIX + "rule").isEmpty();
+  }
+
+  /** What a form has as a whole beyond the convention: rules, look-ups, allowed area. */
+  static void putBack(Sheets sheets, Names names, JsonObject form) {
+    JsonArray rules = new JsonArray();
+    for (Sheets.Line l : sheets.get("survey")) {
+      JsonValue v = isRule(l) ? json(l, "rule").orElse(null) : null;
+      if (v != null && v.isObject()) rules.add(v.asObject().set("name", names.at(l.row()).name()));
+    }
+    if (!rules.isEmpty()) form.set("rules", rules);
+    if (sheets.get("settings").isEmpty()) return;
+    Sheets.Line settings = sheets.get("settings").get(0);
+    for (String m : List.of("lookUps", "allowed"))
+      json(settings, m).filter(JsonValue::isObject).ifPresent(v -> form.set(m, v));
+  }
+}
