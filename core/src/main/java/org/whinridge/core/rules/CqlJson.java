@@ -14,12 +14,6 @@ import org.whinridge.core.value.ValueJson;
  * {"interval": […]}}; geometries as in RFC 7946.
  */
 final class CqlJson {
-  /**
-   * The schema has no minus before a name; a bare one is written as minus one times what follows,
-   * which means the same to everybody.
-   */
-  static final JsonValue MINUS = Json.value(-1);
-
   private CqlJson() {}
 
   static JsonValue write(Node n) {
@@ -37,15 +31,10 @@ final class CqlJson {
     if (n instanceof Node.IsNull i) return not(i.not(), op("isNull", i.value()));
     if (n instanceof Node.Logic l) return logic(l);
     if (n instanceof Node.Not not) return op("not", not.operand());
-    if (n instanceof Node.Arithmetic a) {
-      // minus one times something, written out: told apart from a bare minus by its spelling
-      boolean once = a.op().equals("*") && write(a.left()).equals(MINUS);
-      return once
-          ? op(a.op(), new JsonArray().add(Json.parse("-1.0")).add(write(a.right())))
-          : op(a.op(), a.left(), a.right());
-    }
+    if (n instanceof Node.Arithmetic a) return op(a.op(), a.left(), a.right());
     if (n instanceof Node.Negate m)
-      return op("*", new JsonArray().add(MINUS).add(write(m.operand())));
+      // the schema has no minus before a name: minus one times it means the same to everybody
+      return op("*", new JsonArray().add(Json.value(-1)).add(write(m.operand())));
     if (n instanceof Node.ListOf l) {
       JsonArray items = new JsonArray();
       for (Node item : l.items()) items.add(write(item));

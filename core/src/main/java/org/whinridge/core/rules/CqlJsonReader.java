@@ -115,9 +115,13 @@ final class CqlJsonReader {
     }
     if (ARITHMETIC.contains(lower)) {
       need(json, 2, op);
-      boolean literal = a.get(1) instanceof Node.Literal;
-      return lower.equals("*") && json.get(0).equals(CqlJson.MINUS) && !literal
-          ? new Node.Negate(a.get(1), NOWHERE)
+      boolean minus =
+          lower.equals("*")
+              && a.get(0) instanceof Node.Literal l
+              && l.value().equals(Value.of(-1))
+              && !(a.get(1) instanceof Node.Literal);
+      return minus
+          ? new Node.Negate(a.get(1), NOWHERE) // as a minus before a name is written
           : new Node.Arithmetic(lower, a.get(0), a.get(1), NOWHERE);
     }
     boolean operator = lower.matches("[sat]_[a-z]+|casei|accenti");
