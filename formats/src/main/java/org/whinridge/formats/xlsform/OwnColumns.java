@@ -9,6 +9,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import org.whinridge.core.form.Question;
 import org.whinridge.core.form.QuestionType;
 import org.whinridge.core.form.Section;
@@ -52,8 +53,19 @@ final class OwnColumns {
 
   private OwnColumns() {}
 
+  private static final Set<String> OTHER =
+      Set.of("need", "type", "retired", "alone", "fitsWhen", "rows", "rule", "lookUps", "allowed");
+
+  /** Whether a column is one of ours, and not one that somebody made up. */
   static boolean isOwn(String column) {
-    return column.startsWith(PREFIX);
+    if (!column.startsWith(PREFIX)) return false;
+    String member = column.substring(PREFIX.length());
+    return QUESTION.contains(member) || OTHER.contains(member) || TOGETHER.containsKey(member);
+  }
+
+  /** Whether a cell of one of our columns holds what it must; it could be cut or edited. */
+  static boolean isSound(Sheets.Line l, String column) {
+    return json(l, column.substring(PREFIX.length())).isPresent();
   }
 
   private static Optional<JsonValue> json(Sheets.Line l, String member) {

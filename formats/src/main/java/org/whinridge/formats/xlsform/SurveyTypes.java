@@ -121,4 +121,48 @@ final class SurveyTypes {
         return "";
     }
   }
+
+  /** What stands in the type column for a question; {@code list} is its code list's name. */
+  static String cell(Question q, String list) {
+    switch (q.type()) {
+      case CHOICE:
+      case GRADE:
+        return "select_one " + list;
+      case CHOICES:
+        return "select_multiple " + list;
+      case RANKED:
+        return "rank " + list;
+      case YES_NO:
+        return "select_one yes_no";
+      default:
+        return q.isWorkedOut() ? "calculate" : word(q.type());
+    }
+  }
+
+  /** The appearance that makes a question what it is, or looks as its layout says. */
+  static String appearance(Question q) {
+    switch (q.type()) {
+      case LONG_TEXT:
+        return "multiline";
+      case SIGNATURE:
+        return "signature";
+      case SKETCH:
+        return "annotate";
+      case COUNTER:
+        return "counter";
+      case GRADE:
+        return "likert";
+      default:
+    }
+    switch (q.layout().as()) {
+      case "list":
+        return "minimal";
+      case "side by side":
+        return "horizontal";
+      case "compact":
+        return "quickcompact";
+      default:
+        return "";
+    }
+  }
 }

@@ -7,9 +7,7 @@ import java.util.ArrayDeque;
 import java.util.ArrayList;
 import java.util.Deque;
 import java.util.LinkedHashMap;
-import java.util.LinkedHashSet;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
@@ -37,7 +35,7 @@ public final class XlsFormReader {
   private final Sheets sheets;
   private final Names names = new Names();
   private final List<Told> told = new ArrayList<>();
-  private final Map<String, List<Sheets.Line>> choices = new LinkedHashMap<>();
+  private final Choices choices;
   private final Map<Integer, String> listNames = new LinkedHashMap<>();
   private final Languages languages;
   private final Groups groups = new Groups(names);
@@ -46,8 +44,7 @@ public final class XlsFormReader {
   private XlsFormReader(Sheets sheets) {
     this.sheets = sheets;
     languages = new Languages(sheets);
-    for (Sheets.Line l : sheets.get("choices"))
-      choices.computeIfAbsent(l.get("list_name"), k -> new ArrayList<>()).add(l);
+    choices = new Choices(sheets.get("choices"), languages, told);
   }
 
   /**
@@ -73,7 +70,7 @@ public final class XlsFormReader {
           String.join(", ", groups.frames().stream().map(Groups.Frame::name).toList()),
           "this group or repeat is never ended");
     settings();
-    leftChoices();
+    choices.leftOver(sheets.get("survey"));
     List<Section> sections = groups.sections();
     if (sections.stream().allMatch(s -> s.questions().isEmpty()))
       throw new FileProblem("The survey has no question that could be brought in.");
@@ -129,7 +126,7 @@ public final class XlsFormReader {
     Deque<Boolean> repeats = new ArrayDeque<>();
     String list = "";
     for (Sheets.Line l : sheets.get("survey")) {
-      String type = type(l);
+      String type = SurveyKind.word(l);
       String name = l.get("name");
       if (type.startsWith("begin ")) {
         boolean repeat = type.equals("begin repeat");
@@ -147,17 +144,17 @@ public final class XlsFormReader {
         if (!repeats.contains(true)) list = "";
       } else if (OwnColumns.isRule(l))
         names.add(name, QuestionType.YES_NO, "", List.of(), l.row(), List.copyOf(open));
-      else if (questionType(l, type) != null)
+      else if (SurveyKind.of(l, choices) != null)
         learn(l, type, name.isEmpty() ? "note_" + l.row() : name, list, List.copyOf(open));
     }
     calculatedTypes();
   }
 
   private void learn(Sheets.Line l, String type, String name, String list, List<String> in) {
-    QuestionType t = questionType(l, type);
+    QuestionType t = SurveyKind.of(l, choices);
     if (l.get("name").isEmpty() && t.hasAnswer()) return; // told where it is left out
     boolean again = names.find(name, in) != null;
-    Names.Known k = names.add(name, t, list, codes(type, t), l.row(), in);
+    Names.Known k = names.add(name, t, list, choices.codes(type, t), l.row(), in);
     if (k.name().equals(name)) return;
     tell(
         l,
@@ -168,22 +165,12 @@ public final class XlsFormReader {
             + k.name());
   }
 
-  private List<String> codes(String type, QuestionType t) {
-    String[] words = type.split(" ");
-    if (!t.hasCodes() || words.length < 2) return List.of();
-    return choices.getOrDefault(words[1], List.of()).stream().map(XlsFormReader::code).toList();
-  }
-
-  private static String code(Sheets.Line choice) {
-    return choice.get("name").isEmpty() ? choice.get("value") : choice.get("name");
-  }
-
   /** A calculation says nothing of its type; it follows from what its expression gives. */
   private void calculatedTypes() {
     for (int round = 0; round < 3; round++)
       for (Sheets.Line l : sheets.get("survey")) {
         Names.Known k = names.at(l.row());
-        if (!type(l).equals("calculate") || k == null) continue;
+        if (!SurveyKind.word(l).equals("calculate") || k == null) continue;
         try {
           names.retype(l.row(), XPathToCql.shownAs(at(k, Map.of()).type(l.get("calculation"))));
         } catch (XPath.Untranslatable e) {
@@ -196,49 +183,8 @@ public final class XlsFormReader {
     return new XPathToCql(names, k.groups(), k, k.list(), columns);
   }
 
-  private static String type(Sheets.Line l) {
-    String t = l.get("type").strip().replaceAll("\\s+", " ");
-    String lower = t.toLowerCase(Locale.ROOT).replace("begin_", "begin ").replace("end_", "end ");
-    return lower.startsWith("select") || lower.startsWith("rank")
-        ? t.replaceFirst("(?i)^select one ", "select_one ")
-            .replaceFirst("(?i)^select multiple ", "select_multiple ")
-        : lower;
-  }
-
-  private QuestionType questionType(Sheets.Line l, String type) {
-    String first = type.split(" ")[0].toLowerCase(Locale.ROOT);
-    String looks = l.get("appearance").toLowerCase(Locale.ROOT);
-    Optional<QuestionType> own = OwnColumns.type(l);
-    if (own.isPresent()) return own.get();
-    if (first.equals("select_one") || first.equals("select1"))
-      return isYesNo(type)
-          ? QuestionType.YES_NO
-          : looks.contains("likert") ? QuestionType.GRADE : QuestionType.CHOICE;
-    if (first.equals("select_multiple")) return QuestionType.CHOICES;
-    if (first.equals("rank")) return QuestionType.RANKED;
-    if (SurveyTypes.DEVICE.containsKey(type)) return SurveyTypes.device(type);
-    if (type.equals("calculate")) return QuestionType.TEXT;
-    QuestionType t = SurveyTypes.PLAIN.get(type);
-    if (t == QuestionType.TEXT && looks.contains("multiline")) return QuestionType.LONG_TEXT;
-    if (t == QuestionType.PHOTO && looks.contains("signature")) return QuestionType.SIGNATURE;
-    if (t == QuestionType.PHOTO && (looks.contains("draw") || looks.contains("annotate")))
-      return QuestionType.SKETCH;
-    if (t == QuestionType.WHOLE && looks.contains("counter")) return QuestionType.COUNTER;
-    if (t == QuestionType.READ && !l.get("media::image").isEmpty()) return QuestionType.PICTURE;
-    return t;
-  }
-
-  /** A choice between yes and no is a yes / no question. */
-  private boolean isYesNo(String type) {
-    String[] words = type.split(" ");
-    List<Sheets.Line> list = words.length < 2 ? null : choices.get(words[1]);
-    return list != null
-        && list.size() == 2
-        && list.stream().map(c -> c.get("name")).toList().equals(List.of("yes", "no"));
-  }
-
   private void line(Sheets.Line l) {
-    String type = type(l);
+    String type = SurveyKind.word(l);
     if (type.isEmpty()) tell(l, "", "a row without a type is left out");
     else if (type.startsWith("begin ")) begin(l, type);
     else if (type.startsWith("end ")) {
@@ -334,7 +280,7 @@ public final class XlsFormReader {
   }
 
   private void question(Sheets.Line l, String type) {
-    QuestionType t = questionType(l, type);
+    QuestionType t = SurveyKind.of(l, choices);
     if (t == null) {
       tell(l, "type", "this type of question has no counterpart; the row was left out");
       return;
@@ -353,73 +299,27 @@ public final class XlsFormReader {
             told,
             names,
             column -> expression(l, column, k, k.groups(), k.list()));
-    List<Code> codes = codes(l, type, k);
+    List<Code> codes = choices.of(l, k, c -> fits(l, c, k));
     groups.add(block -> q.read(block, codes));
     leftOver(l);
-  }
-
-  private List<Code> codes(Sheets.Line l, String type, Names.Known k) {
-    if (!k.type().hasCodes()) return List.of();
-    String[] words = type.split(" ");
-    if (words.length < 2 || !choices.containsKey(words[1])) {
-      tell(l, "type", "the sheet choices has no such list");
-      return List.of(Code.of("none", "None"));
-    }
-    if (type.contains("or_other"))
-      tell(l, "type", "“other” with a text of its own has no counterpart; add a question for it");
-    List<Code> out = new ArrayList<>();
-    Set<String> seen = new LinkedHashSet<>();
-    for (Sheets.Line c : choices.get(words[1])) {
-      String code = code(c);
-      if (code.isEmpty() || !seen.add(code)) {
-        tellOnce(
-            new Told(
-                "choices",
-                c.row(),
-                "name",
-                code,
-                "a code is there once and not empty; the row was left out"));
-        continue;
-      }
-      Texts texts = languages.texts(c.cells(), Map.of("label", "label"));
-      Map<String, String> labels = new LinkedHashMap<>();
-      texts.others().forEach((language, x) -> labels.put(language, x.getOrDefault("label", "")));
-      String label = texts.get("label");
-      out.add(
-          new Code(
-              code,
-              label.isEmpty() ? code : label,
-              false,
-              OwnColumns.fitsWhen(c).orElseGet(() -> fits(l, c, k)),
-              OwnColumns.alone(c),
-              labels));
-    }
-    out.addAll(OwnColumns.retired(l));
-    return out;
-  }
-
-  private void tellOnce(Told t) {
-    if (!told.contains(t)) told.add(t);
   }
 
   /** A choice filter speaks of a choice's own columns; with their values it is a rule per code. */
   private String fits(Sheets.Line l, Sheets.Line choice, Names.Known k) {
     String filter = l.get("choice_filter");
     if (filter.isEmpty()) return "";
-    Map<String, String> columns = new LinkedHashMap<>(choice.cells());
-    for (Sheets.Line other : sheets.get("choices"))
-      for (String column : other.cells().keySet()) columns.putIfAbsent(column, "");
     shared(l, "choice_filter", filter, k.groups());
     try {
-      return at(k, columns).ask(filter);
+      return at(k, choices.columns(choice)).ask(filter);
     } catch (XPath.Untranslatable e) {
-      tellOnce(
+      Told t =
           new Told(
               "survey",
               l.row(),
               "choice_filter",
               filter,
-              e.getMessage() + "; all codes are offered"));
+              e.getMessage() + "; all codes are offered");
+      if (!told.contains(t)) told.add(t);
       return "";
     }
   }
@@ -447,7 +347,7 @@ public final class XlsFormReader {
       Set.of("type", "name", "label", "relevant", "repeat_count", "required");
 
   /** The column without its language. */
-  private static String base(String column) {
+  static String base(String column) {
     return column.contains("::") && !column.startsWith("media")
         ? column.substring(0, column.indexOf("::"))
         : column;
@@ -455,29 +355,9 @@ public final class XlsFormReader {
 
   private void leftOver(Sheets.Line l) {
     for (String column : l.cells().keySet())
-      if (!READ.contains(base(column)) && !OwnColumns.isOwn(column))
+      if (OwnColumns.isOwn(column) && !OwnColumns.isSound(l, column))
+        tell(l, column, "this cell can't be read any more, and was left out");
+      else if (!READ.contains(base(column)) && !OwnColumns.isOwn(column))
         tell(l, column, "this column has no counterpart");
-  }
-
-  /** Columns of the choices sheet count in filters only; pictures and sounds of codes do not. */
-  private void leftChoices() {
-    String filters =
-        String.join(" ", sheets.get("survey").stream().map(l -> l.get("choice_filter")).toList());
-    for (Sheets.Line c : sheets.get("choices"))
-      c.cells()
-          .forEach(
-              (column, value) -> {
-                boolean taken =
-                    Set.of("list_name", "name", "value", "label").contains(base(column))
-                        || OwnColumns.isOwn(column)
-                        || filters.contains(column);
-                if (!taken)
-                  tell(
-                      "choices",
-                      c.row(),
-                      column,
-                      value,
-                      "this column of a code has no counterpart");
-              });
   }
 }

@@ -9,8 +9,6 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import org.dhatim.fastexcel.Workbook;
-import org.dhatim.fastexcel.Worksheet;
 import org.whinridge.core.form.Check;
 import org.whinridge.core.form.ExecutableForm;
 import org.whinridge.core.form.Form;
@@ -223,7 +221,7 @@ public final class XlsFormWriter {
 
   private void question(Question q) {
     String list = q.type().hasCodes() ? q.name() + "_codes" : "";
-    Map<String, String> row = row(typeWord(q, list), q.name());
+    Map<String, String> row = row(SurveyTypes.cell(q, list), q.name());
     texts(row, q.texts(), "label", "label");
     texts(row, q.texts(), "hint", "hint");
     if (q.need() == Question.Need.NEEDED) row.put("required", "yes");
@@ -234,27 +232,11 @@ public final class XlsFormWriter {
     checks(row, q);
     start(row, q);
     if (q.hand().readOnly()) row.put("read_only", "yes");
-    put(row, "appearance", appearance(q));
+    put(row, "appearance", SurveyTypes.appearance(q));
     if (!q.layout().picture().isEmpty()) row.put("media::image", q.layout().picture());
     if (!list.isEmpty()) codes(row, q, list);
     left(q);
     row.putAll(OwnColumns.of(q, row));
-  }
-
-  private static String typeWord(Question q, String list) {
-    switch (q.type()) {
-      case CHOICE:
-      case GRADE:
-        return "select_one " + list;
-      case CHOICES:
-        return "select_multiple " + list;
-      case RANKED:
-        return "rank " + list;
-      case YES_NO:
-        return "select_one yes_no";
-      default:
-        return q.isWorkedOut() ? "calculate" : SurveyTypes.word(q.type());
-    }
   }
 
   /** Range, step and lengths are written into the constraint, the first firm check with them. */
@@ -329,32 +311,6 @@ public final class XlsFormWriter {
     }
   }
 
-  private static String appearance(Question q) {
-    switch (q.type()) {
-      case LONG_TEXT:
-        return "multiline";
-      case SIGNATURE:
-        return "signature";
-      case SKETCH:
-        return "annotate";
-      case COUNTER:
-        return "counter";
-      case GRADE:
-        return "likert";
-      default:
-    }
-    switch (q.layout().as()) {
-      case "list":
-        return "minimal";
-      case "side by side":
-        return "horizontal";
-      case "compact":
-        return "quickcompact";
-      default:
-        return "";
-    }
-  }
-
   private void codes(Map<String, String> row, Question q, String list) {
     boolean filtered = q.codes().stream().anyMatch(c -> !c.fitsWhen().isEmpty());
     if (filtered)
@@ -415,44 +371,23 @@ public final class XlsFormWriter {
                     code,
                     "label",
                     code.equals("yes") ? "Yes" : "No")));
-    Workbook book = new Workbook(out, "Whinridge", "1.0");
+    BookOut book = new BookOut(out);
     List<String> columns = new ArrayList<>();
     for (String c : COLUMNS) {
       columns.add(c);
       if (List.of("label", "hint", "constraint_message").contains(c))
         for (String l : languages) columns.add(c + "::" + l);
     }
-    sheet(book, "survey", withOwn(columns, survey), survey);
+    book.sheet("survey", columns, survey);
     List<String> labels = new ArrayList<>(List.of("list_name", "name", "label"));
     for (String l : languages) labels.add("label::" + l);
-    sheet(book, "choices", withOwn(labels, choices), choices);
+    book.sheet("choices", labels, choices);
     Map<String, String> settings = new LinkedHashMap<>();
     texts(settings, form.texts(), "title", "form_title");
     JsonObject all = form.json();
     for (String m : List.of("lookUps", "allowed"))
       if (all.get(m) != null) settings.put(OwnColumns.PREFIX + m, all.get(m).toString());
-    sheet(book, "settings", List.copyOf(settings.keySet()), List.of(settings));
+    book.sheet("settings", List.copyOf(settings.keySet()), List.of(settings));
     book.finish();
-  }
-
-  /** The columns with those of our own that some row fills, at the end. */
-  private static List<String> withOwn(List<String> columns, List<Map<String, String>> rows) {
-    List<String> out = new ArrayList<>(columns);
-    for (Map<String, String> row : rows)
-      for (String c : row.keySet()) if (OwnColumns.isOwn(c) && !out.contains(c)) out.add(c);
-    return out;
-  }
-
-  private static void sheet(
-      Workbook book, String name, List<String> columns, List<Map<String, String>> rows) {
-    Worksheet sheet = book.newWorksheet(name);
-    for (int c = 0; c < columns.size(); c++) {
-      sheet.value(0, c, columns.get(c));
-      for (int r = 0; r < rows.size(); r++) {
-        String text = rows.get(r).get(columns.get(c));
-        if (text != null) sheet.value(r + 1, c, text);
-      }
-    }
-    sheet.freezePane(0, 1);
   }
 }
