@@ -67,8 +67,23 @@ final class Answers {
   /** What a person did, so that it can be taken back; all else follows from it. */
   record Kept(Value[] values, Provenance[] provenance, String[] notes, Prefill.First[] offers) {}
 
+  /** The last that was kept: as long as nothing has changed, it serves again. */
+  private Kept last;
+
   Kept keep() {
-    return new Kept(values.clone(), provenance.clone(), notes.clone(), offers.clone());
+    boolean same =
+        last != null
+            && same(values, last.values)
+            && same(provenance, last.provenance)
+            && same(notes, last.notes)
+            && same(offers, last.offers);
+    if (!same) last = new Kept(values.clone(), provenance.clone(), notes.clone(), offers.clone());
+    return last;
+  }
+
+  private static boolean same(Object[] a, Object[] b) {
+    for (int i = 0; i < a.length; i++) if (a[i] != b[i]) return false;
+    return true;
   }
 
   void restore(Kept kept) {

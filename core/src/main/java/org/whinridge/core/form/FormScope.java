@@ -10,6 +10,7 @@ import org.whinridge.core.layer.Code;
 import org.whinridge.core.layer.Field;
 import org.whinridge.core.layer.Schema;
 import org.whinridge.core.rules.Scope;
+import org.whinridge.core.value.Fold;
 import org.whinridge.core.value.ValueType;
 
 /**
@@ -31,6 +32,7 @@ final class FormScope implements Scope {
 
   private final Map<String, Known> names = new LinkedHashMap<>();
   private final Map<String, String> elsewhere = new LinkedHashMap<>();
+  private final Map<String, Integer> labels = new LinkedHashMap<>();
 
   /** The names inside the list section of that name; "" for the names outside of lists. */
   FormScope(Form form, Schema schema, String inside) {
@@ -56,6 +58,7 @@ final class FormScope implements Scope {
     plain("device.name", ValueType.TEXT, "the device");
     plain("visit.started", ValueType.DATE_TIME, "the start of the visit");
     plain("visit.edition", ValueType.NUMBER, "the edition");
+    for (Known k : names.values()) labels.merge(Fold.lower(k.label()), 1, Integer::sum);
   }
 
   private void list(Section s, Schema schema, boolean inside) {
@@ -93,6 +96,11 @@ final class FormScope implements Scope {
     List<CodeLabel> out = new ArrayList<>();
     for (Code c : codes) out.add(new CodeLabel(c.code(), c.label()));
     return out;
+  }
+
+  @Override
+  public boolean isShared(String label) {
+    return labels.getOrDefault(Fold.lower(label), 0) > 1;
   }
 
   @Override

@@ -47,7 +47,7 @@ final class PointFinder {
       found.soft(
           "finite",
           inputs(c.workOut().orElseThrow()),
-          "the formula gives no number that can be kept, such as a division by zero");
+          "the formula gives nothing that can be kept, such as a division by zero");
     for (int n = 0; n < c.checks().size(); n++) check(c, n, found);
     return found.points == null ? List.of() : found.points;
   }

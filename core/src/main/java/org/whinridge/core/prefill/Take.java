@@ -5,6 +5,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.TreeMap;
+import org.whinridge.core.value.Decimals;
 import org.whinridge.core.value.Value;
 
 /**
@@ -133,7 +134,7 @@ public record Take(String field, Measure measure) {
     int n = 0;
     for (LookupResult.Hit h : found.hits())
       if (h.feature().value(field) instanceof Value.Num v) {
-        sum += v.value();
+        sum = Decimals.add(sum, v.value());
         least = Math.min(least, v.value());
         most = Math.max(most, v.value());
         n++;

@@ -8,7 +8,11 @@ final class LikePattern {
   private LikePattern() {}
 
   static boolean matches(String pattern, String text) {
-    int[] like = pattern.codePoints().toArray();
+    return matches(pattern.codePoints().toArray(), text);
+  }
+
+  /** The same with a pattern whose characters are taken apart already. */
+  static boolean matches(int[] like, String text) {
     int[] in = text.codePoints().toArray();
     int p = 0;
     int t = 0;

@@ -34,6 +34,14 @@ public interface Scope {
     return Optional.empty();
   }
 
+  /** Whether other names share a label, so that a sentence must tell which one it means. */
+  default boolean isShared(String label) {
+    int n = 0;
+    for (String name : names())
+      if (find(name).filter(k -> k.label().equalsIgnoreCase(label)).isPresent()) n++;
+    return n > 1;
+  }
+
   /** All names, for the nearest one in a message. */
   Collection<String> names();
 }

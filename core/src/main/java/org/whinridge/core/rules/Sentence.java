@@ -159,11 +159,7 @@ final class Sentence {
     if (known == null) return n.name();
     String said = lowerFirst(known.label());
     String one = isPlain(said) ? said : "‘" + said + "’";
-    for (String other : scope.names())
-      if (!other.equals(n.name())
-          && scope.find(other).filter(k -> lowerFirst(k.label()).equals(said)).isPresent())
-        return one + " (" + n.name() + ")";
-    return one;
+    return scope.isShared(known.label()) ? one + " (" + n.name() + ")" : one;
   }
 
   /** A value as one side of a comparison; what has parts of its own in a row stands in brackets. */

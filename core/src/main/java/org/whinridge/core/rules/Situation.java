@@ -18,7 +18,10 @@ public interface Situation {
     throw new IllegalStateException("this situation knows names only");
   }
 
-  /** Called when a number came out that is not finite, such as a division by zero. */
+  /**
+   * Called when something came out that can't be kept, though all that it was made of was there: a
+   * division by zero, a date beyond the calendar, a relation of shapes that can't be judged.
+   */
   default void notFinite() {}
 
   /** The day at the device when the visit began. */

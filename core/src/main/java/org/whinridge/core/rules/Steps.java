@@ -64,6 +64,13 @@ final class Steps {
     }
     if (n instanceof Node.Like l) {
       Step of = step(l.left());
+      if (l.pattern() instanceof Node.Literal p && p.value() instanceof Value.Text t) {
+        int[] like = t.value().codePoints().toArray();
+        return s ->
+            of.in(s) instanceof Value.Text v
+                ? Value.of(LikePattern.matches(like, v.value()) != l.not())
+                : Value.EMPTY;
+      }
       Step pattern = step(l.pattern());
       return s ->
           of.in(s) instanceof Value.Text t && pattern.in(s) instanceof Value.Text p
@@ -207,8 +214,11 @@ final class Steps {
     }
     if (missing && !f.keepsEmpty()) return Value.EMPTY;
     Value out = f.body().apply(Arrays.asList(values), s);
-    if (out.isEmpty() && !missing && !f.keepsEmpty() && f.result() == ValueType.NUMBER)
-      s.notFinite();
+    boolean told =
+        f.result() == ValueType.NUMBER
+            || f.result() == ValueType.DATE
+            || f.result() == ValueType.YES_NO;
+    if (out.isEmpty() && !missing && !f.keepsEmpty() && told) s.notFinite();
     return out;
   }
 }

@@ -191,6 +191,23 @@ class FillingRulesTest {
     assertThat(f.points().get(0).message()).contains("another feature already has ‘OS-2’");
   }
 
+  /**
+   * Not only a division by zero: what leads beyond the calendar, or shapes that can't be judged.
+   */
+  @Test
+  void aFormulaThatGivesNothingIsTold() {
+    Filling f =
+        new FormFixture()
+            .add(
+                "{\"name\":\"due\",\"label\":\"Due\",\"type\":\"date\",\"workOut\":\"add_days(DATE('9999-12-31'), silt)\"}")
+            .open();
+    assertThat(f.value("due")).isEqualTo(Value.EMPTY);
+    assertThat(f.points())
+        .filteredOn(p -> p.question().equals("due"))
+        .extracting(OpenPoint::message)
+        .containsExactly("the formula gives nothing that can be kept, such as a division by zero");
+  }
+
   @Test
   void thePositionMustLieInTheAllowedArea() {
     Form form =
