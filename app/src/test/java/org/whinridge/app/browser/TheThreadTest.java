@@ -117,7 +117,7 @@ class TheThreadTest extends BrowserTest {
     change(desk, "[data-part=message]", "Silt of {silt_depth_mm} mm is more than the width");
     desk.fill("#new-label", "Silted share");
     desk.selectOption("#new-type", "decimal");
-    desk.click("text=Add >> nth=-1");
+    desk.click("button:text-is('Add')");
     desk.waitForSelector("[data-line=silted_share] #editor");
     change(desk, "#e-work", "round(silt_depth_mm / width_mm * 100, 1)");
     change(desk, "#e-unit", "%");
