@@ -137,7 +137,9 @@ public final class PlaceIndex {
   }
 
   /** The features whose boxes meet these, each once. */
+  @SuppressWarnings("unchecked") // the tree's lists are raw; only entries go into it
   private Collection<Entry> in(List<Envelope> boxes) {
+    if (boxes.size() == 1) return (List<Entry>) tree.query(boxes.get(0));
     Set<Entry> out = new LinkedHashSet<>();
     for (Envelope box : boxes) for (Object o : tree.query(box)) out.add((Entry) o);
     return out;
@@ -160,9 +162,11 @@ public final class PlaceIndex {
     List<Entry> hits = new ArrayList<>(2);
     List<Entry> touched = new ArrayList<>(2);
     List<Geometry> sides = bothSides(place);
-    for (Entry e : in(sides.stream().map(Geometry::getEnvelopeInternal).toList())) {
+    List<Envelope> boxes = new ArrayList<>(2);
+    for (Geometry side : sides) boxes.add(side.getEnvelopeInternal());
+    for (Entry e : in(boxes)) {
       if (!(e.sound() instanceof Polygonal) || !filter.test(e.feature)) continue;
-      if (sides.stream().anyMatch(e.prepared()::covers)) hits.add(e);
+      if (covers(e, sides)) hits.add(e);
       else if (!(place instanceof Point) && e.prepared().intersects(place)) touched.add(e);
     }
     if (hits.isEmpty() && !touched.isEmpty()) hits.addAll(byShare(touched, place));
@@ -173,6 +177,11 @@ public final class PlaceIndex {
     List<LookupResult.Hit> found = new ArrayList<>();
     for (Entry e : all ? hits : hits.subList(0, 1)) found.add(hit(e, 0));
     return new LookupResult.Found(found, all, hits.size() > 1);
+  }
+
+  private static boolean covers(Entry e, List<Geometry> sides) {
+    for (Geometry side : sides) if (e.prepared().covers(side)) return true;
+    return false;
   }
 
   /** The largest part first; of equal parts the smaller id. Areas that only touch are left out. */
@@ -219,7 +228,7 @@ public final class PlaceIndex {
       double best = Double.MAX_VALUE;
       for (Entry e : in(from.boxes(reach))) {
         if (lines && e.geometry.getDimension() < 1 || !filter.test(e.feature)) continue;
-        if (from.atLeast(e) > best * PLANE_ERROR + TIE_M) continue;
+        if (!from.isQuick(e) && from.atLeast(e) > best * PLANE_ERROR + TIE_M) continue;
         double d = from.to(e);
         if (d > best * PLANE_ERROR + TIE_M) continue;
         near.add(new Near(e, d));
@@ -276,6 +285,12 @@ public final class PlaceIndex {
     private final PlaneNearest shapes;
     private final Map<Coordinate, Double> solved = new LinkedHashMap<>();
 
+    /** Many features often stand at one position: it is laid on the plane once. */
+    private double lastX = Double.NaN;
+
+    private double lastY;
+    private double lastM;
+
     Distance(Geometry place) {
       this.place = place;
       sides = bothSides(place).stream().map(PreparedGeometryFactory::prepare).toList();
@@ -286,6 +301,11 @@ public final class PlaceIndex {
 
     List<Envelope> boxes(double metres) {
       return Reach.boxes(place.getEnvelopeInternal(), metres);
+    }
+
+    /** Whether the distance is as cheap as an estimate of it. */
+    boolean isQuick(Entry e) {
+      return point && e.geometry instanceof Point;
     }
 
     double atLeast(Entry e) {
@@ -299,8 +319,12 @@ public final class PlaceIndex {
 
     double to(Entry e) {
       if (!point || !(e.geometry instanceof Point p)) return shapes.distance(place, e.geometry);
+      if (p.getX() == lastX && p.getY() == lastY) return lastM;
       Coordinate c = plane.flat(p.getX(), p.getY());
-      return Math.hypot(c.x, c.y);
+      lastX = p.getX();
+      lastY = p.getY();
+      lastM = Math.sqrt(c.x * c.x + c.y * c.y);
+      return lastM;
     }
 
     /** Many features often stand at one position: the geodesic is solved once for each. */
