@@ -119,6 +119,11 @@ class Updating {
     t.key = key;
     Set<String> ranked = new LinkedHashSet<>();
     for (LayerUse u : uses) ranked.addAll(u.ranked(layer.id()));
+    Map<String, SameValue> same = new LinkedHashMap<>();
+    for (Field f : targets.values())
+      same.put(
+          f.name(),
+          SameValue.of(Optional.of(f), SamePlace.DECIMALS).ranked(ranked.contains(f.name())));
     Rows file = new Rows(c, targets);
     file.each(
         job,
@@ -147,7 +152,7 @@ class Updating {
           use.of(
               r,
               row,
-              row < 0 ? r.values() : differs(c, targets, ranked, columns, row, r),
+              row < 0 ? r.values() : differs(c, targets, same, columns, row, r),
               row < 0 ? r.geometry() : moved(c, columns, row, r));
         });
     t.notes = new ArrayList<>(file.notes());
@@ -163,7 +168,7 @@ class Updating {
   private static Map<String, Value> differs(
       Choice c,
       Map<String, Field> targets,
-      Set<String> ranked,
+      Map<String, SameValue> same,
       LayerColumns columns,
       int row,
       Rows.Row r) {
@@ -172,8 +177,7 @@ class Updating {
       Value now = columns.column(f.name()).orElseThrow().value(row);
       Value v = r.values().getOrDefault(f.name(), Value.EMPTY);
       if (v.isEmpty() && !c.emptyEmpties()) continue;
-      SameValue same = SameValue.of(Optional.of(f), SamePlace.DECIMALS);
-      if (!same.ranked(ranked.contains(f.name())).test(now, v)) out.put(f.name(), v);
+      if (!same.get(f.name()).test(now, v)) out.put(f.name(), v);
     }
     return out;
   }

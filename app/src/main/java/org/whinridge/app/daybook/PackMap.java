@@ -2,9 +2,12 @@ package org.whinridge.app.daybook;
 
 import com.eclipsesource.json.JsonArray;
 import com.eclipsesource.json.JsonObject;
+import java.util.ArrayList;
 import java.util.Base64;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
 import java.util.UUID;
 import org.locationtech.jts.geom.Envelope;
 import org.springframework.stereotype.Component;
@@ -107,17 +110,13 @@ class PackMap {
     int bytes = 0;
     int last = from.grid().least();
     for (int level = last; level < from.grid().perPixel().length; level++) {
-      if (bytes >= MOST_TILE_BYTES || count(from, level, boxes) > MOST_TILES) break;
-      for (Envelope box : boxes) {
-        int[] first = from.grid().at(level, box.getMinX(), box.getMaxY());
-        int[] end = from.grid().at(level, box.getMaxX(), box.getMinY());
-        for (int x = first[0]; x <= end[0]; x++)
-          for (int y = first[1]; y <= end[1]; y++) {
-            Optional<byte[]> b = from.tile(level, x, y);
-            if (b.isEmpty()) continue;
-            bytes += b.get().length;
-            tiles.set(level + "/" + x + "/" + y, Base64.getEncoder().encodeToString(b.get()));
-          }
+      List<int[]> at = tilesOf(from, level, boxes);
+      if (bytes >= MOST_TILE_BYTES || at.size() > MOST_TILES) break;
+      for (int[] t : at) {
+        Optional<byte[]> b = from.tile(level, t[0], t[1]);
+        if (b.isEmpty()) continue;
+        bytes += b.get().length;
+        tiles.add(level + "/" + t[0] + "/" + t[1], Base64.getEncoder().encodeToString(b.get()));
       }
       last = level;
     }
@@ -127,13 +126,19 @@ class PackMap {
         .add("tiles", tiles);
   }
 
-  private static long count(TilePictures from, int level, List<Envelope> boxes) {
-    long n = 0;
+  /** The tiles that boxes meet, each once; one more than may be taken when there are more. */
+  private static List<int[]> tilesOf(TilePictures from, int level, List<Envelope> boxes) {
+    List<int[]> out = new ArrayList<>();
+    Set<Long> seen = new HashSet<>();
     for (Envelope box : boxes) {
       int[] first = from.grid().at(level, box.getMinX(), box.getMaxY());
       int[] end = from.grid().at(level, box.getMaxX(), box.getMinY());
-      n += (long) (end[0] - first[0] + 1) * (end[1] - first[1] + 1);
+      for (int x = first[0]; x <= end[0]; x++)
+        for (int y = first[1]; y <= end[1]; y++) {
+          if (seen.add((long) x << 32 | y)) out.add(new int[] {x, y});
+          if (out.size() > MOST_TILES) return out;
+        }
     }
-    return n;
+    return out;
   }
 }

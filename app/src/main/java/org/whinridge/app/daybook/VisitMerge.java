@@ -65,7 +65,8 @@ public final class VisitMerge {
     Set<String> ranked = new LinkedHashSet<>();
     if (visit.get("ranked") != null && visit.get("ranked").isArray())
       for (JsonValue v : visit.get("ranked").asArray()) if (v.isString()) ranked.add(v.asString());
-    return f -> SameValue.of(layer.schema().field(f), layer.decimals()).ranked(ranked.contains(f));
+    Function<String, SameValue> plain = SameValue.in(layer.schema(), layer.decimals());
+    return f -> plain.apply(f).ranked(ranked.contains(f));
   }
 
   /** The feature's version that a visit says it was taken out with. */

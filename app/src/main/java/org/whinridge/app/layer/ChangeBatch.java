@@ -280,12 +280,7 @@ public final class ChangeBatch {
     if (e.geom != null) now.put(Merge.GEOMETRY, new Value.Place(e.geom));
     Map<String, Value> back =
         new LinkedHashMap<>(
-            Merge.takeBack(
-                u.before,
-                u.after,
-                now,
-                standing,
-                f -> SameValue.of(schema.field(f), layer.decimals)));
+            Merge.takeBack(u.before, u.after, now, standing, SameValue.in(schema, layer.decimals)));
     for (String f : u.after.keySet())
       if (!back.containsKey(f))
         leave(

@@ -367,7 +367,7 @@ class ReviewDesk {
                 w.after(),
                 current,
                 w.standing(),
-                f -> SameValue.of(layer.schema().field(f), layer.decimals())));
+                SameValue.in(layer.schema(), layer.decimals())));
     List<String> left =
         w.after().keySet().stream()
             .filter(f -> !back.containsKey(f))

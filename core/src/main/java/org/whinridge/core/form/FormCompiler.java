@@ -133,7 +133,9 @@ public final class FormCompiler {
     List<Rule> sectionWhen = condition("section's ask when", section.askWhen());
     if (section.isList() && !sectionWhen.isEmpty()) gate(section);
     Map<String, List<Rule>> blocks = new LinkedHashMap<>();
+    String whole = at;
     for (Section.Block b : section.blocks()) {
+      at = b.name().isEmpty() ? whole : b.name();
       List<Rule> whens = new ArrayList<>(sectionWhen);
       whens.addAll(condition("block's ask when", b.askWhen()));
       if (b.name().isEmpty() || blocks.put(b.name(), whens) != null)

@@ -2,10 +2,12 @@ package org.whinridge.core.form;
 
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalDouble;
+import java.util.Set;
 import org.whinridge.core.rules.MayBe;
 import org.whinridge.core.rules.Node;
 import org.whinridge.core.rules.Possible;
@@ -21,6 +23,7 @@ final class NeverHolds {
   private final List<Compiled> order;
   private final Map<String, MayBe> known = new LinkedHashMap<>();
   private final Map<String, Compiled> byName = new LinkedHashMap<>();
+  private final Set<String> neverAsked = new LinkedHashSet<>();
   private final List<FormProblem> notes = new ArrayList<>();
 
   NeverHolds(List<Compiled> order) {
@@ -32,10 +35,12 @@ final class NeverHolds {
     for (Compiled c : order) {
       if (c.isHidden()) continue;
       boolean never = !c.whens().isEmpty() && !Possible.together(whens(c), List.of(), names(c));
-      if (never)
+      if (never) {
+        neverAsked.add(c.name());
         notes.add(
             FormProblem.of(
                 c.name(), "ask when", "this can never hold, so the question is never asked"));
+      }
       known.put(c.name(), never ? MayBe.empty() : mayBe(c).orEmpty());
     }
     for (Compiled c : order) if (!c.isHidden()) checks(c);
@@ -50,8 +55,7 @@ final class NeverHolds {
   private void checks(Compiled c) {
     List<Node> trees = new ArrayList<>();
     boolean told = false;
-    boolean asked = c.whens().isEmpty() || Possible.together(whens(c), List.of(), names(c));
-    if (!asked) return; // told already
+    if (neverAsked.contains(c.name())) return; // told already
     for (int i = 0; i < c.checks().size(); i++) {
       trees.add(c.checks().get(i).tree());
       if (Possible.together(whens(c), List.of(trees.get(i)), answered(c))) continue;

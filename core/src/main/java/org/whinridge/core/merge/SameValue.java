@@ -4,7 +4,9 @@ import java.util.ArrayList;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Optional;
+import java.util.function.Function;
 import org.whinridge.core.layer.Field;
+import org.whinridge.core.layer.Schema;
 import org.whinridge.core.place.SamePlace;
 import org.whinridge.core.value.Blanks;
 import org.whinridge.core.value.Composed;
@@ -28,9 +30,9 @@ import org.whinridge.core.value.ValueType;
  * @param decimals the layer's precision in decimals of a degree, for geometries
  */
 public record SameValue(ValueType type, boolean ranked, int decimals) {
-  /** For a field of which nothing is known. */
-  public static SameValue ofAny(int decimals) {
-    return new SameValue(ValueType.EMPTY, false, decimals);
+  /** For each field of a layer, and its geometry, by name. */
+  public static Function<String, SameValue> in(Schema schema, int decimals) {
+    return name -> of(schema.field(name), decimals);
   }
 
   /** For a field of a layer; of any kind when the layer does not have it. */

@@ -51,7 +51,6 @@ public record Alongside(Coordinate at, double chainageM, double offsetM, Side si
     private int segment;
     private double along;
     private int pieces;
-
     private double beforeM;
     private double lengthM;
 

@@ -13,10 +13,13 @@ import org.locationtech.jts.operation.distance.DistanceOp;
  * How far two geometries are from each other and where they come nearest, on a plane of metres
  * around one of them, since degrees of longitude are shorter than those of latitude. Edges are
  * straight in degrees; long ones are laid on the plane in pieces. {@link #distanceM} is geodesic.
+ * Not for several threads at once.
  */
 public final class PlaneNearest {
   private static final GeometryFactory FLAT = new GeometryFactory();
   private final LocalPlane plane;
+  private Geometry last;
+  private Geometry lastFlat;
 
   /** Distances on a plane. */
   public PlaneNearest(LocalPlane plane) {
@@ -25,12 +28,12 @@ public final class PlaneNearest {
 
   /** The least distance on the plane, metres. */
   public double distance(Geometry a, Geometry b) {
-    return DistanceOp.distance(flat(a), flat(b));
+    return DistanceOp.distance(laid(a), flat(b));
   }
 
   /** The positions of both in degrees where they come nearest. */
   public Coordinate[] pair(Geometry a, Geometry b) {
-    Coordinate[] flat = DistanceOp.nearestPoints(flat(a), flat(b));
+    Coordinate[] flat = DistanceOp.nearestPoints(laid(a), flat(b));
     return new Coordinate[] {plane.degrees(flat[0]), plane.degrees(flat[1])};
   }
 
@@ -44,6 +47,15 @@ public final class PlaneNearest {
   public static double distanceM(Geometry g, Coordinate here) {
     // no test of topology: a shape that crosses itself has a distance, too
     return Geodesy.distanceM(here, of(g, here));
+  }
+
+  /** The first of two is most often the same as before, held against one after another. */
+  private Geometry laid(Geometry g) {
+    if (g != last) {
+      last = g;
+      lastFlat = flat(g);
+    }
+    return lastFlat;
   }
 
   private Geometry flat(Geometry g) {

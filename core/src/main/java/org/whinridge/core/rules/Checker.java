@@ -50,7 +50,7 @@ final class Checker {
       ValueType t = type(in.value());
       for (Node item : in.items()) {
         pair(in.value(), t, item, type(item));
-        if (isNothing(item)) neverTrue(in, in.value(), in.not());
+        if (isNothing(item)) nothingAmong(in, item);
       }
       return ValueType.YES_NO;
     }
@@ -129,6 +129,20 @@ final class Checker {
             whole.at(),
             "this is never true: an empty text is no answer; " + cure + " asks for that",
             cure));
+  }
+
+  /** Among other values an empty text spoils only itself; with NOT it spoils all of them. */
+  private void nothingAmong(Node.In in, Node item) {
+    if (in.not() || in.items().size() == 1) neverTrue(in, in.value(), in.not());
+    else
+      problems.add(
+          new RuleProblem(
+              RuleProblem.Kind.NEVER_TRUE,
+              item.at(),
+              "an empty text is no answer and never among them; take it out and add OR "
+                  + Printer.print(in.value())
+                  + " IS NULL",
+              ""));
   }
 
   private ValueType compare(Node.Compare c) {

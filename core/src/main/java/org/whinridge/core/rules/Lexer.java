@@ -6,6 +6,9 @@ import org.whinridge.core.value.Blanks;
 
 /** Text to tokens. Stops at the first character that can't begin a token. */
 final class Lexer {
+  /** Quotes as documents have them. */
+  private static final String CURLY = "‘’‚‛“”„‟«»`´";
+
   private final String s;
   private int i;
   private final List<Token> out = new ArrayList<>();
@@ -53,11 +56,11 @@ final class Lexer {
   /** What can't begin anything, with its cure where it is known. */
   private RuleSyntax stranger(String two) {
     char c = s.charAt(i);
-    int opening = "‘’‚‛“”„‟«»`´".indexOf(c);
+    int opening = CURLY.indexOf(c);
     if (two.equals("!=")) return bad(i + 2, "; not equal is written <>", "<>");
     if (opening >= 0) {
       int close = i + 1;
-      while (close < s.length() && "‘’‚‛“”„‟«»`´".indexOf(s.charAt(close)) < 0) close++;
+      while (close < s.length() && CURLY.indexOf(s.charAt(close)) < 0) close++;
       boolean closed = close < s.length();
       int to = closed ? close + 1 : i + 1;
       return bad(

@@ -20,7 +20,7 @@ import org.whinridge.core.value.Value;
 
 class ClaimsTest {
   private static final java.util.function.Function<String, SameValue> SAME =
-      f -> SameValue.ofAny(8);
+      f -> SameValue.of(java.util.Optional.empty(), 8);
 
   private static final Schema SCHEMA =
       new Schema(

@@ -10,7 +10,8 @@ import org.junit.jupiter.params.provider.CsvSource;
 import org.whinridge.core.value.Value;
 
 class MergeTest {
-  private static final Function<String, SameValue> ANY = f -> SameValue.ofAny(8);
+  private static final Function<String, SameValue> ANY =
+      f -> SameValue.of(java.util.Optional.empty(), 8);
 
   /** Base, layer now, mine: every row of the merge table. */
   @ParameterizedTest

@@ -241,8 +241,14 @@ final class CqlToXPath {
   private static String bare(String s) {
     if (!s.startsWith("(") || !s.endsWith(")")) return s;
     int depth = 0;
+    char quote = 0;
     for (int i = 0; i < s.length() - 1; i++) {
-      depth += s.charAt(i) == '(' ? 1 : s.charAt(i) == ')' ? -1 : 0;
+      char c = s.charAt(i);
+      if (quote != 0 || c == '\'' || c == '"') {
+        quote = quote == 0 ? c : quote == c ? 0 : quote;
+        continue; // a bracket inside of a text is none
+      }
+      depth += c == '(' ? 1 : c == ')' ? -1 : 0;
       if (depth == 0) return s;
     }
     return s.substring(1, s.length() - 1);

@@ -1,8 +1,10 @@
 package org.whinridge.formats.xlsform;
 
 import java.util.ArrayList;
+import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import org.whinridge.core.form.Question;
@@ -58,6 +60,7 @@ final class Groups {
   private final List<Frame> frames = new ArrayList<>();
   private final List<Section> sections = new ArrayList<>();
   private final Set<Integer> begun = new LinkedHashSet<>();
+  private final Map<String, Integer> rows = new LinkedHashMap<>();
   private final Names names;
   private Open open;
 
@@ -121,6 +124,7 @@ final class Groups {
       // what goes on behind an inner group does so under the same condition, without its title
       // again
       Texts texts = begun.add(last.key) ? last.texts : Texts.of("title", "");
+      rows.put(open.blockName, last.key);
       open.blocks.add(new Section.Block(open.blockName, texts, all(inner)));
     }
   }
@@ -138,6 +142,7 @@ final class Groups {
     Frame own = outer.get(outer.size() - 1);
     Texts texts = own.texts.get("title").isEmpty() ? own.texts.with("title", own.name) : own.texts;
     begun.add(own.key);
+    rows.putIfAbsent(own.list.isEmpty() ? texts.get("title") : own.list, own.key);
     return new Section(own.list, texts, true, all(outer), own.rows, List.of(), List.of());
   }
 
@@ -152,6 +157,11 @@ final class Groups {
   private void close() {
     if (open != null) sections.add(open.section());
     open = null;
+  }
+
+  /** The row that began a section or block, by its name, or title where it has none; 0 for none. */
+  int rowOf(String name) {
+    return rows.getOrDefault(name, 0);
   }
 
   /** All sections that hold something. */

@@ -9,7 +9,6 @@ import java.util.Map;
 import org.whinridge.core.form.Form;
 import org.whinridge.core.form.FormCompiler;
 import org.whinridge.core.form.FormProblem;
-import org.whinridge.core.form.Question;
 import org.whinridge.core.layer.GeometryKind;
 import org.whinridge.core.layer.Schema;
 
@@ -18,23 +17,26 @@ import org.whinridge.core.layer.Schema;
  * reason, so that what is not told compiles.
  */
 final class Sound {
-  private static final int MOST_ROUNDS = 2000;
+  /** Each round leaves out all that does not hold; what comes to light then is left out next. */
+  private static final int MOST_ROUNDS = 50;
+
   private static final Map<String, String> COLUMNS =
       Map.of(
           "ask when", "relevant",
           "section's ask when", "relevant",
           "block's ask when", "relevant",
           "work out", "calculation",
-          "prefill", "default",
-          "start", "default",
-          "codes", "choice_filter",
-          "fits", "choice_filter");
+          "rules", "calculation", // a circle is cut where it was found
+          "start value", "default",
+          "prefill", "default");
 
   private final Names names;
+  private final Groups groups;
   private final List<Told> told;
 
-  Sound(Names names, List<Told> told) {
+  Sound(Names names, Groups groups, List<Told> told) {
     this.names = names;
+    this.groups = groups;
     this.told = told;
   }
 
@@ -42,50 +44,68 @@ final class Sound {
   Form form(Form whole) {
     Form form = whole;
     for (int round = 0; round < MOST_ROUNDS; round++) {
-      List<FormProblem> problems =
-          FormCompiler.compile(form, new Schema(GeometryKind.TABLE, List.of(), "", List.of()))
-              .problems();
-      FormProblem p = problems.stream().filter(x -> isRule(x.part())).findFirst().orElse(null);
-      if (p == null) return form;
-      Form next = without(form, p);
-      if (next.json().equals(form.json())) return form;
+      List<FormProblem> problems = problems(form);
+      if (problems.isEmpty()) return form;
+      JsonObject o = form.json();
+      // from behind, so that the numbers of checks stay what they are
+      for (int i = problems.size() - 1; i >= 0; i--)
+        if (column(problems.get(i).part()) != null) leaveOut(o, problems.get(i));
+      Form next = Form.read(o.toString());
+      if (next.json().equals(form.json())) break;
       form = next;
     }
+    for (FormProblem p : problems(form))
+      told.add(
+          new Told("survey", row(p.question()), "", p.question(), p.part() + ": " + p.message()));
     return form;
   }
 
-  private static boolean isRule(String part) {
-    return column(part) != null;
+  /** What does not compile, one problem for each rule. */
+  private static List<FormProblem> problems(Form form) {
+    Map<String, FormProblem> out = new LinkedHashMap<>();
+    for (FormProblem p :
+        FormCompiler.compile(form, new Schema(GeometryKind.TABLE, List.of(), "", List.of()))
+            .problems()) out.putIfAbsent(p.question() + "\n" + p.part(), p);
+    return List.copyOf(out.values());
   }
 
   private static String column(String part) {
     if (part.startsWith("check")) return "constraint";
-    if (part.startsWith("code")) return "choice_filter";
-    return COLUMNS.get(part);
+    return part.startsWith("code") ? "choice_filter" : COLUMNS.get(part);
   }
 
-  private Form without(Form form, FormProblem p) {
-    JsonObject o = form.json();
+  private int row(String name) {
+    int question = names.rowOf(name);
+    return question > 0 ? question : groups.rowOf(name);
+  }
+
+  private void leaveOut(JsonObject o, FormProblem p) {
     String column = column(p.part());
     Map<String, String> removed = new LinkedHashMap<>();
     for (JsonValue s : o.get("sections").asArray()) {
       JsonObject section = s.asObject();
-      boolean own =
-          p.question().equals(section.getString("name", ""))
-              || p.question().equals(section.getString("title", ""));
-      if (column.equals("relevant") && own) remove(section, "askWhen", removed);
-      if (column.equals("relevant") && section.get("blocks") != null)
-        for (JsonValue b : section.get("blocks").asArray())
-          if (b.asObject().getString("name", "").equals(p.question()))
-            remove(b.asObject(), "askWhen", removed);
-      for (JsonValue q : section.get("questions").asArray())
-        if (q.asObject().getString("name", "").equals(p.question()))
-          question(q.asObject(), p.part(), column, removed);
+      String name = section.getString("name", "");
+      if (p.part().startsWith("section")) {
+        if (p.question().equals(name.isEmpty() ? section.getString("title", "") : name))
+          remove(section, "askWhen", removed);
+      } else if (p.part().startsWith("block")) {
+        if (section.get("blocks") != null)
+          for (JsonValue b : section.get("blocks").asArray())
+            if (p.question().equals(b.asObject().getString("name", "")))
+              remove(b.asObject(), "askWhen", removed);
+      } else
+        for (JsonValue q : section.get("questions").asArray())
+          if (q.asObject().getString("name", "").equals(p.question()))
+            question(q.asObject(), p.part(), column, removed);
     }
-    String rule = removed.isEmpty() ? "" : removed.values().iterator().next();
-    int row = form.question(p.question()).map(Question::name).map(names::rowOf).orElse(0);
-    told.add(new Told("survey", row, column, rule, p.message() + "; this rule was left out"));
-    return Form.read(o.toString());
+    if (removed.isEmpty()) return;
+    told.add(
+        new Told(
+            "survey",
+            row(p.question()),
+            column,
+            removed.values().iterator().next(),
+            p.message() + "; this rule was left out"));
   }
 
   private static void question(
@@ -95,7 +115,8 @@ final class Sound {
         remove(q, "askWhen", removed);
         break;
       case "calculation":
-        remove(q, "workOut", removed);
+        if (!remove(q, "workOut", removed) && part.equals("rules"))
+          remove(q, "askWhen", removed); // the circle runs through when it is asked
         break;
       case "default":
         remove(q, "prefill", removed);
@@ -117,10 +138,11 @@ final class Sound {
     }
   }
 
-  private static void remove(JsonObject o, String member, Map<String, String> removed) {
-    if (o.get(member) == null) return;
+  private static boolean remove(JsonObject o, String member, Map<String, String> removed) {
     JsonValue v = o.get(member);
+    if (v == null) return false;
     removed.put(member, v.isString() ? v.asString() : v.toString());
     o.remove(member);
+    return true;
   }
 }

@@ -81,7 +81,7 @@ public final class XlsFormReader {
       SurveyQuestion.others(form, title);
       OwnColumns.putBack(sheets, names, form);
       Form whole = Form.read(form.toString());
-      return new Read(new Sound(names, told).form(whole), List.copyOf(told));
+      return new Read(new Sound(names, groups, told).form(whole), List.copyOf(told));
     } catch (IllegalArgumentException e) {
       throw new FileProblem("The survey can't be kept as a form: " + e.getMessage() + ".", e);
     }

@@ -168,4 +168,59 @@ class XlsFormWholeTest extends OneFeature {
     Section rows = back.sections().stream().filter(Section::isList).findFirst().orElseThrow();
     assertThat(rows.rows()).isEqualTo(form.sections().get(1).rows());
   }
+
+  /** Circles, conditions of groups, defaults: each is told by its row, and the rest compiles. */
+  @Test
+  void whateverDoesNotHoldIsLeftOutByItsRow() throws Exception {
+    XlsFormReader.Read got =
+        read(
+            with(
+                SURVEY,
+                "type: calculate; name: c1; calculation: ${c2} + 1",
+                "type: calculate; name: c2; calculation: ${c1} + 1",
+                "type: begin group; name: o; label: Outer; relevant: ${k} = 'seven'",
+                "type: text; name: o1; label: O1",
+                "type: begin group; name: p; label: Inner; relevant: ${k} = 'eight'",
+                "type: integer; name: p1; label: P1; default: concat(${a}, 'x')",
+                "type: end group",
+                "type: end group"),
+            CHOICES,
+            "form_title: T");
+    compiled(got.form());
+    assertThat(got.told())
+        .extracting(t -> t.row() + " " + t.column())
+        .contains("14 relevant", "16 relevant", "17 default")
+        .containsAnyOf("12 calculation", "13 calculation");
+  }
+
+  /** A bracket inside of a text is none. */
+  @Test
+  void bracketsInsideOfTextsStay() throws Exception {
+    CqlToXPath to = new CqlToXPath(n -> true, n -> false, n -> "yes");
+    assertThat(
+            to.check(
+                org.whinridge.core.rules.Rules.condition(
+                        "(a = '(' OR b IS NULL) AND (b = 'x' OR a IS NULL)", names())
+                    .rule()
+                    .orElseThrow()
+                    .tree(),
+                "z"))
+        .isEqualTo(
+            "((${a} = '' or ${a} = '(') or ${b} = '') and ((${b} = '' or ${b} = 'x') or ${a} = '')");
+  }
+
+  private static org.whinridge.core.rules.Scope names() {
+    return new org.whinridge.core.rules.Scope() {
+      @Override
+      public java.util.Optional<Known> find(String name) {
+        return java.util.Optional.of(
+            new Known(name, org.whinridge.core.value.ValueType.TEXT, name, List.of()));
+      }
+
+      @Override
+      public List<String> names() {
+        return List.of();
+      }
+    };
+  }
 }
