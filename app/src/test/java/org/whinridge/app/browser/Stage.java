@@ -5,6 +5,7 @@ import com.microsoft.playwright.BrowserContext;
 import com.microsoft.playwright.BrowserType;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.Playwright;
+import com.microsoft.playwright.assertions.PlaywrightAssertions;
 import com.microsoft.playwright.options.Geolocation;
 import java.io.IOException;
 import java.nio.file.Files;
@@ -29,6 +30,14 @@ final class Stage implements AutoCloseable {
           "--disable-component-update",
           "--disable-sync");
   private static final Path CHROMIUM = Path.of("/usr/bin/chromium");
+
+  /** How long a page is given, ms: it ends as soon as the thing is there, on a slow machine too. */
+  private static final int PATIENCE = 30_000;
+
+  static {
+    PlaywrightAssertions.setDefaultAssertionTimeout(PATIENCE);
+  }
+
   private final Playwright playwright =
       Playwright.create(
           new Playwright.CreateOptions().setEnv(Map.of("PLAYWRIGHT_SKIP_BROWSER_DOWNLOAD", "1")));
@@ -81,7 +90,7 @@ final class Stage implements AutoCloseable {
 
   private Page watched(Page page) {
     page.onPageError(e -> scriptErrors.add(page.url() + ": " + e));
-    page.setDefaultTimeout(15_000);
+    page.setDefaultTimeout(PATIENCE);
     return page;
   }
 
