@@ -2,6 +2,7 @@ package org.whinridge.app;
 
 import static com.tngtech.archunit.lang.syntax.ArchRuleDefinition.noClasses;
 import static com.tngtech.archunit.lang.syntax.ArchRuleDefinition.noMethods;
+import static com.tngtech.archunit.library.dependencies.SlicesRuleDefinition.slices;
 
 import com.tngtech.archunit.core.importer.ImportOption;
 import com.tngtech.archunit.junit.AnalyzeClasses;
@@ -17,6 +18,10 @@ import org.whinridge.core.layer.Schema;
     packages = "org.whinridge.app",
     importOptions = ImportOption.DoNotIncludeTests.class)
 class ArchitectureTest {
+  @ArchTest
+  static final ArchRule NO_CYCLES_WITHIN_MODULES_EITHER =
+      slices().matching("org.whinridge.app.(**)").should().beFreeOfCycles();
+
   /** A query that locks gives back what was read before the lock. */
   @ArchTest
   static final ArchRule ROWS_ARE_LOCKED_BY_LOCKS_ALONE =

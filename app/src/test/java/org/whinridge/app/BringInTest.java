@@ -19,7 +19,7 @@ import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import org.springframework.mock.web.MockHttpServletResponse;
 import org.whinridge.core.layer.Feature;
-import org.whinridge.core.layer.GeometryKind;
+import org.whinridge.core.place.GeometryKind;
 import org.whinridge.core.value.Value;
 
 /**

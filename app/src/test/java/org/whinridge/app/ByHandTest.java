@@ -30,9 +30,9 @@ import org.whinridge.app.layer.LayerChanges;
 import org.whinridge.app.layer.LayerMaking;
 import org.whinridge.app.shell.Refusal;
 import org.whinridge.core.layer.Feature;
-import org.whinridge.core.layer.GeometryKind;
 import org.whinridge.core.layer.Schema;
 import org.whinridge.core.place.CoordinateSystem;
+import org.whinridge.core.place.GeometryKind;
 import org.whinridge.core.value.Value;
 
 /** What is made, drawn and typed at the desk: limits, defaults, one act once, others in the way. */

@@ -11,6 +11,7 @@ import java.util.Optional;
 import org.junit.jupiter.api.Test;
 import org.whinridge.core.rules.Rules;
 import org.whinridge.core.rules.Scope;
+import org.whinridge.core.rules.saying.CqlJson;
 import org.whinridge.core.value.ValueType;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
@@ -84,16 +85,18 @@ class Cql2OutsideTest {
       String text = EXPRESSIONS.get(i);
       Rules.Outcome o = Rules.formula(text, ANY, ValueType.EMPTY);
       assertThat(o.problems()).as(text).isEmpty();
-      assertThat(plain(o.rule().orElseThrow().json())).as(text).isEqualTo(plain(theirs.get(i)));
+      assertThat(plain(CqlJson.write(o.rule().orElseThrow())))
+          .as(text)
+          .isEqualTo(plain(theirs.get(i)));
       String canonical = o.rule().get().canonical();
       Rules.Outcome again = Rules.formula(canonical, ANY, ValueType.EMPTY);
-      assertThat(again.rule().map(r -> r.canonical() + r.json()))
+      assertThat(again.rule().map(r -> r.canonical() + CqlJson.write(r)))
           .as("printed and read again: %s", text)
-          .contains(canonical + o.rule().get().json());
-      Rules.Outcome back = Rules.fromJson(theirs.get(i), ANY, ValueType.EMPTY);
-      assertThat(back.rule().map(r -> r.json()))
+          .contains(canonical + CqlJson.write(o.rule().get()));
+      Rules.Outcome back = CqlJson.read(theirs.get(i), ANY, ValueType.EMPTY);
+      assertThat(back.rule().map(r -> CqlJson.write(r)))
           .as("read back from their JSON: %s", text)
-          .contains(o.rule().get().json());
+          .contains(CqlJson.write(o.rule().get()));
     }
   }
 

@@ -28,8 +28,8 @@ import org.whinridge.app.project.Project;
 import org.whinridge.app.project.Projects;
 import org.whinridge.app.round.Round;
 import org.whinridge.app.round.Rounds;
-import org.whinridge.formats.GeoJsonReader;
-import org.whinridge.formats.RawFeature;
+import org.whinridge.formats.geojson.GeoJsonReader;
+import org.whinridge.formats.source.RawFeature;
 
 /** The desk's addresses: forms and their edits, rounds, outputs, and who may reach what. */
 class DeskTest extends ServerTest {

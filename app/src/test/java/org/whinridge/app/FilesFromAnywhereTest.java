@@ -19,8 +19,8 @@ import org.locationtech.jts.geom.Coordinate;
 import org.springframework.mock.web.MockMultipartFile;
 import org.whinridge.app.layer.Layer;
 import org.whinridge.core.layer.Feature;
-import org.whinridge.core.layer.GeometryKind;
 import org.whinridge.core.place.Geodesy;
+import org.whinridge.core.place.GeometryKind;
 import org.whinridge.core.value.Value;
 
 /** Files of strangers: nothing in them is moved or left out without being told. */

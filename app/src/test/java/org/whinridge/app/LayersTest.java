@@ -27,11 +27,11 @@ import org.springframework.test.web.servlet.MockMvc;
 import org.whinridge.app.layer.FeatureChange;
 import org.whinridge.app.layer.Layer;
 import org.whinridge.app.layer.LayerChanges;
-import org.whinridge.app.layer.LayerFields;
 import org.whinridge.app.layer.LayerFilter;
 import org.whinridge.app.layer.LayerMaking;
 import org.whinridge.app.layer.LayerQueries;
 import org.whinridge.app.layer.Layers;
+import org.whinridge.app.layer.fields.LayerFields;
 import org.whinridge.app.project.Projects;
 import org.whinridge.app.shell.Ids;
 import org.whinridge.app.shell.Refusal;
@@ -40,9 +40,9 @@ import org.whinridge.core.layer.CodesFrom;
 import org.whinridge.core.layer.Feature;
 import org.whinridge.core.layer.Field;
 import org.whinridge.core.layer.FieldType;
-import org.whinridge.core.layer.GeometryKind;
 import org.whinridge.core.layer.Schema;
 import org.whinridge.core.layer.Start;
+import org.whinridge.core.place.GeometryKind;
 import org.whinridge.core.value.Value;
 
 /**

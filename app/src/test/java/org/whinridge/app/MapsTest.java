@@ -28,7 +28,7 @@ import org.springframework.test.web.servlet.request.MockHttpServletRequestBuilde
 import org.whinridge.app.layer.Layer;
 import org.whinridge.app.layer.LayerMaking;
 import org.whinridge.app.layer.Layers;
-import org.whinridge.app.layer.Looks;
+import org.whinridge.app.layer.look.Looks;
 import org.whinridge.app.map.Basemaps;
 import org.whinridge.app.project.Projects;
 import org.whinridge.app.shell.Refusal;

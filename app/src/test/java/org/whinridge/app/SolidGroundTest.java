@@ -25,7 +25,7 @@ import org.springframework.test.context.TestPropertySource;
 import org.springframework.transaction.PlatformTransactionManager;
 import org.springframework.transaction.support.TransactionTemplate;
 import org.whinridge.app.layer.LayerChanges;
-import org.whinridge.app.layer.LayerFields;
+import org.whinridge.app.layer.fields.LayerFields;
 import org.whinridge.core.layer.Field;
 import org.whinridge.core.layer.Schema;
 import org.whinridge.core.value.Value;

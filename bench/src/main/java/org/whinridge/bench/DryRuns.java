@@ -18,17 +18,17 @@ import org.openjdk.jmh.annotations.Scope;
 import org.openjdk.jmh.annotations.Setup;
 import org.openjdk.jmh.annotations.State;
 import org.openjdk.jmh.annotations.Warmup;
-import org.whinridge.core.form.DryRun;
-import org.whinridge.core.form.ExecutableForm;
 import org.whinridge.core.form.Form;
-import org.whinridge.core.form.FormCompiler;
-import org.whinridge.core.form.VisitStart;
+import org.whinridge.core.form.compile.ExecutableForm;
+import org.whinridge.core.form.compile.FormCompiler;
 import org.whinridge.core.layer.Feature;
 import org.whinridge.core.layer.Field;
 import org.whinridge.core.layer.FieldType;
-import org.whinridge.core.layer.GeometryKind;
 import org.whinridge.core.layer.Schema;
+import org.whinridge.core.place.GeometryKind;
 import org.whinridge.core.value.Value;
+import org.whinridge.core.visit.DryRun;
+import org.whinridge.core.visit.VisitStart;
 
 /** A dry run of a form with 25 questions and 50 rules over 100,000 features, on one core. */
 @State(Scope.Benchmark)

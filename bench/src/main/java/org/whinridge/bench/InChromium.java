@@ -1,6 +1,5 @@
 package org.whinridge.bench;
 
-import com.microsoft.playwright.BrowserType;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.Playwright;
 import com.microsoft.playwright.Route;
@@ -12,22 +11,13 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.zip.GZIPOutputStream;
+import org.whinridge.engine.Chromium;
 
 /**
  * The compiled engine in a real browser: one answer in the form of {@link OneAnswer} and the sheet
  * view after it, beside the same answer set in a plain JavaScript object and written as JSON.
  */
 public final class InChromium {
-  static final List<String> FLAGS =
-      List.of(
-          "--no-sandbox",
-          "--disable-gpu",
-          "--disable-quic",
-          "--no-first-run",
-          "--disable-background-networking",
-          "--disable-component-update",
-          "--disable-sync");
-
   private static final String MEASURE =
       """
       async (form) => {
@@ -76,17 +66,8 @@ public final class InChromium {
               Files.size(f),
               gzipped(Files.readAllBytes(f)));
     }
-    try (Playwright playwright =
-            Playwright.create(
-                new Playwright.CreateOptions()
-                    .setEnv(Map.of("PLAYWRIGHT_SKIP_BROWSER_DOWNLOAD", "1")));
-        var browser =
-            playwright
-                .chromium()
-                .launch(
-                    new BrowserType.LaunchOptions()
-                        .setExecutablePath(Path.of("/usr/bin/chromium"))
-                        .setArgs(FLAGS))) {
+    try (Playwright playwright = Chromium.driver();
+        var browser = Chromium.launch(playwright)) {
       Page page = browser.newPage();
       page.route("**/*", r -> answer(r, folder));
       page.navigate("http://engine.test/");

@@ -12,10 +12,10 @@ import org.whinridge.core.read.Filter;
 import org.whinridge.core.read.LayerColumns;
 import org.whinridge.core.rules.Rule;
 import org.whinridge.core.rules.Rules;
-import org.whinridge.formats.GeoPackageWriter;
-import org.whinridge.formats.LayerWriter;
-import org.whinridge.formats.OutLayer;
 import org.whinridge.formats.Sources;
+import org.whinridge.formats.geopackage.GeoPackageWriter;
+import org.whinridge.formats.out.LayerWriter;
+import org.whinridge.formats.out.OutLayer;
 
 /**
  * A million points in the read model, filtered, and taken out as GeoPackage; each beside a baseline

@@ -23,9 +23,9 @@ import java.util.UUID;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import org.whinridge.core.layer.Feature;
-import org.whinridge.formats.GeoPackageWriter;
-import org.whinridge.formats.LayerWriter;
-import org.whinridge.formats.OutLayer;
+import org.whinridge.formats.geopackage.GeoPackageWriter;
+import org.whinridge.formats.out.LayerWriter;
+import org.whinridge.formats.out.OutLayer;
 
 /**
  * A million points brought in through the running server with {@code -Xmx768m}, beside bare JDBC

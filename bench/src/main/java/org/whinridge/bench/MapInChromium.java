@@ -1,13 +1,12 @@
 package org.whinridge.bench;
 
-import com.microsoft.playwright.BrowserType;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.Playwright;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.Locale;
-import java.util.Map;
+import org.whinridge.engine.Chromium;
 
 /**
  * A layer of 1,000,000 features on the map in Chromium: how long until it is drawn, and the longest
@@ -28,17 +27,8 @@ public final class MapInChromium {
   }
 
   private static void measure(String base) {
-    try (Playwright playwright =
-            Playwright.create(
-                new Playwright.CreateOptions()
-                    .setEnv(Map.of("PLAYWRIGHT_SKIP_BROWSER_DOWNLOAD", "1")));
-        var browser =
-            playwright
-                .chromium()
-                .launch(
-                    new BrowserType.LaunchOptions()
-                        .setExecutablePath(Path.of("/usr/bin/chromium"))
-                        .setArgs(InChromium.FLAGS))) {
+    try (Playwright playwright = Chromium.driver();
+        var browser = Chromium.launch(playwright)) {
       Page page = browser.newPage();
       page.setDefaultTimeout(180_000);
       page.setViewportSize(1280, 800);

@@ -16,14 +16,14 @@ import org.openjdk.jmh.annotations.Scope;
 import org.openjdk.jmh.annotations.Setup;
 import org.openjdk.jmh.annotations.State;
 import org.openjdk.jmh.annotations.Warmup;
-import org.whinridge.core.form.ExecutableForm;
-import org.whinridge.core.form.Filling;
 import org.whinridge.core.form.Form;
-import org.whinridge.core.form.FormCompiler;
-import org.whinridge.core.form.VisitStart;
-import org.whinridge.core.layer.GeometryKind;
+import org.whinridge.core.form.compile.ExecutableForm;
+import org.whinridge.core.form.compile.FormCompiler;
 import org.whinridge.core.layer.Schema;
+import org.whinridge.core.place.GeometryKind;
 import org.whinridge.core.value.Value;
+import org.whinridge.core.visit.Filling;
+import org.whinridge.core.visit.VisitStart;
 
 /**
  * One answer in a form of 300 questions and 150 rules, against the same rules written by hand as

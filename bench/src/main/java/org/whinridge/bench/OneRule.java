@@ -14,9 +14,9 @@ import org.openjdk.jmh.annotations.Warmup;
 import org.whinridge.core.layer.Code;
 import org.whinridge.core.layer.Field;
 import org.whinridge.core.layer.FieldType;
-import org.whinridge.core.layer.GeometryKind;
 import org.whinridge.core.layer.LayerScope;
 import org.whinridge.core.layer.Schema;
+import org.whinridge.core.place.GeometryKind;
 import org.whinridge.core.rules.Rules;
 
 /** Reading and checking a rule of 200 characters. */

@@ -1,6 +1,8 @@
 package org.whinridge.core;
 
 import static com.tngtech.archunit.lang.syntax.ArchRuleDefinition.noClasses;
+import static com.tngtech.archunit.library.dependencies.SlicesRuleDefinition.slices;
+import static org.assertj.core.api.Assertions.assertThat;
 
 import com.tngtech.archunit.base.DescribedPredicate;
 import com.tngtech.archunit.core.domain.AccessTarget;
@@ -9,8 +11,16 @@ import com.tngtech.archunit.core.importer.ImportOption;
 import com.tngtech.archunit.junit.AnalyzeClasses;
 import com.tngtech.archunit.junit.ArchTest;
 import com.tngtech.archunit.lang.ArchRule;
+import java.io.IOException;
+import java.io.UncheckedIOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
 import java.util.Map;
 import java.util.Set;
+import java.util.stream.Stream;
+import org.junit.jupiter.api.Test;
 
 /**
  * What core may never use, since it must give the same results compiled for the browser and must be
@@ -20,6 +30,9 @@ import java.util.Set;
     packages = "org.whinridge.core",
     importOptions = ImportOption.DoNotIncludeTests.class)
 class CoreRulesTest {
+  /** The packages right under core, as they stand in the sources. */
+  private static final List<String> PARTS = parts();
+
   private static final Map<String, Set<String>> BANNED =
       Map.of(
           "java.lang.String",
@@ -103,20 +116,51 @@ class CoreRulesTest {
               "jakarta..");
 
   @ArchTest
-  static final ArchRule RULES_KNOW_NO_FORMS =
-      noClasses()
-          .that()
-          .resideInAPackage("..core.rules..")
-          .should()
-          .dependOnClassesThat()
-          .resideInAnyPackage("..core.form..", "..core.layer..", "..core.prefill..");
+  static final ArchRule NO_CYCLES =
+      slices().matching("org.whinridge.core.(**)").should().beFreeOfCycles();
+
+  @ArchTest static final ArchRule TEXT_KNOWS_NOTHING = knowsOnly("text");
+  @ArchTest static final ArchRule PLACES_KNOW_TEXT = knowsOnly("place", "text");
+  @ArchTest static final ArchRule VALUES_KNOW_PLACES = knowsOnly("value", "place", "text");
+
+  @ArchTest static final ArchRule RULES_KNOW_VALUES = knowsOnly("rules", "value", "place", "text");
 
   @ArchTest
-  static final ArchRule VALUES_KNOW_NO_RULES =
+  static final ArchRule FORMS_AS_DATA_ARE_NEITHER_COMPILED_NOR_FILLED =
       noClasses()
           .that()
-          .resideInAPackage("..core.value..")
+          .resideInAPackage("org.whinridge.core.form")
           .should()
           .dependOnClassesThat()
-          .resideInAnyPackage("..core.rules..", "..core.form..", "..core.layer..");
+          .resideInAnyPackage("..form.compile..", "..core.visit..");
+
+  private static ArchRule knowsOnly(String part, String... others) {
+    List<String> banned = new ArrayList<>();
+    for (String p : PARTS)
+      if (!p.equals(part) && !List.of(others).contains(p))
+        banned.add("org.whinridge.core." + p + "..");
+    return noClasses()
+        .that()
+        .resideInAPackage("org.whinridge.core." + part)
+        .should()
+        .dependOnClassesThat()
+        .resideInAnyPackage(banned.toArray(new String[0]));
+  }
+
+  private static List<String> parts() {
+    try (Stream<Path> all = Files.list(Path.of("src/main/java/org/whinridge/core"))) {
+      return all.filter(Files::isDirectory).map(p -> p.getFileName().toString()).sorted().toList();
+    } catch (IOException e) {
+      throw new UncheckedIOException(e);
+    }
+  }
+
+  /** Core has no threads; a lock in it would hide that somebody shares what is not to be shared. */
+  @Test
+  void nothingIsSynchronized() throws IOException {
+    try (Stream<Path> all = Files.walk(Path.of("src/main/java"))) {
+      for (Path p : all.filter(x -> x.toString().endsWith(".java")).toList())
+        assertThat(Files.readString(p)).as(p.toString()).doesNotContain("synchronized");
+    }
+  }
 }

@@ -16,10 +16,10 @@ import org.whinridge.core.layer.Code;
 import org.whinridge.core.layer.Feature;
 import org.whinridge.core.layer.Field;
 import org.whinridge.core.layer.FieldType;
-import org.whinridge.core.layer.GeometryKind;
 import org.whinridge.core.layer.Schema;
 import org.whinridge.core.place.GeometryJson;
-import org.whinridge.core.prefill.Take;
+import org.whinridge.core.place.GeometryKind;
+import org.whinridge.core.prefill.LookUpValue;
 import org.whinridge.core.value.Value;
 
 /** The island's basemap and layers. Everything follows from {@link #SEED}. */
@@ -182,7 +182,7 @@ public final class Ostrey {
       if (i % 3 != 0
           && beats.containing(place.getCoordinate())
               instanceof org.whinridge.core.prefill.LookupResult.Found f)
-        v.put("beat", Take.of("beat").from(f)); // a third never had one
+        v.put("beat", LookUpValue.of("beat").from(f)); // a third never had one
       v.put("cost_centre", Value.text("CC-" + (100 + r.nextInt(8))));
       if (r.nextInt(9) == 0)
         v.put(

@@ -104,7 +104,7 @@ public final class OstreyLooks {
             habitat("Carr and fen", "CF", "#2c8064", Symbol.Hatch.RISING)),
         LookClass.plain(
             "Habitat not known",
-            Look.plainStack(org.whinridge.core.layer.GeometryKind.POLYGON, "#5c6a72")),
+            Look.plainStack(org.whinridge.core.place.GeometryKind.POLYGON, "#5c6a72")),
         new Look.Label("{name}", 12, 40_000));
   }
 

@@ -14,15 +14,11 @@ import java.util.Optional;
 import org.locationtech.jts.geom.Coordinate;
 import org.locationtech.jts.geom.Geometry;
 import org.teavm.jso.JSExport;
-import org.whinridge.core.form.DryRun;
-import org.whinridge.core.form.ExecutableForm;
-import org.whinridge.core.form.Filling;
 import org.whinridge.core.form.Form;
-import org.whinridge.core.form.FormCompiler;
-import org.whinridge.core.form.FormProblem;
-import org.whinridge.core.form.RuleView;
-import org.whinridge.core.form.TakenValues;
-import org.whinridge.core.form.VisitStart;
+import org.whinridge.core.form.compile.ExecutableForm;
+import org.whinridge.core.form.compile.FormCompiler;
+import org.whinridge.core.form.compile.FormProblem;
+import org.whinridge.core.form.compile.RuleView;
 import org.whinridge.core.layer.Feature;
 import org.whinridge.core.layer.Schema;
 import org.whinridge.core.look.Drawing;
@@ -35,10 +31,14 @@ import org.whinridge.core.place.GeometryJson;
 import org.whinridge.core.prefill.PlaceIndex;
 import org.whinridge.core.read.Clock;
 import org.whinridge.core.round.StopOrder;
-import org.whinridge.core.rules.SentenceParts;
-import org.whinridge.core.value.Numbers;
+import org.whinridge.core.rules.saying.SentenceParts;
+import org.whinridge.core.text.Numbers;
 import org.whinridge.core.value.ValueJson;
 import org.whinridge.core.value.ValueType;
+import org.whinridge.core.visit.DryRun;
+import org.whinridge.core.visit.Filling;
+import org.whinridge.core.visit.TakenValues;
+import org.whinridge.core.visit.VisitStart;
 
 /**
  * The exported functions and objects of the compiled engine. All text is JSON in the forms that
@@ -437,8 +437,8 @@ public final class FieldEngine {
         a.add(
             new JsonObject()
                 .add("id", s.featureId())
-                .add("distanceM", ValueJson.number(Numbers.round(s.distanceM(), 1)))
-                .add("bearingDeg", ValueJson.number(Numbers.round(s.bearingDeg(), 1))));
+                .add("distanceM", Numbers.json(Numbers.round(s.distanceM(), 1)))
+                .add("bearingDeg", Numbers.json(Numbers.round(s.bearingDeg(), 1))));
       return a.toString();
     }
   }

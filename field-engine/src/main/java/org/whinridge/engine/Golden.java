@@ -21,16 +21,18 @@ import org.whinridge.core.place.CoordinateSystem;
 import org.whinridge.core.place.Geodesy;
 import org.whinridge.core.place.GeometryJson;
 import org.whinridge.core.prefill.LookUp;
+import org.whinridge.core.prefill.LookUpValue;
 import org.whinridge.core.prefill.LookupResult;
 import org.whinridge.core.prefill.PlaceIndex;
 import org.whinridge.core.prefill.Source;
-import org.whinridge.core.prefill.Take;
 import org.whinridge.core.rules.Rule;
 import org.whinridge.core.rules.Rules;
 import org.whinridge.core.rules.Scope;
-import org.whinridge.core.rules.SentenceParts;
 import org.whinridge.core.rules.Situation;
-import org.whinridge.core.value.Numbers;
+import org.whinridge.core.rules.saying.CqlJson;
+import org.whinridge.core.rules.saying.Sentence;
+import org.whinridge.core.rules.saying.SentenceParts;
+import org.whinridge.core.text.Numbers;
 import org.whinridge.core.value.Value;
 import org.whinridge.core.value.ValueJson;
 import org.whinridge.core.value.ValueType;
@@ -63,7 +65,10 @@ public final class Golden {
                   + p.get(0).fix();
         }
       case "sentence":
-        return read(input, ValueType.YES_NO).rule().map(r -> r.sentence(SCOPE)).orElse("problem");
+        return read(input, ValueType.YES_NO)
+            .rule()
+            .map(r -> Sentence.of(r, SCOPE))
+            .orElse("problem");
       case "number":
         return Numbers.plain(Double.parseDouble(input));
       case "fixed":
@@ -105,10 +110,10 @@ public final class Golden {
       case "look":
         return look(object(input));
       case "json":
-        return read(input, ValueType.EMPTY).rule().map(Rule::json).orElse("problem");
+        return read(input, ValueType.EMPTY).rule().map(CqlJson::write).orElse("problem");
       case "unjson":
         {
-          Rules.Outcome o = Rules.fromJson(input, SCOPE, ValueType.EMPTY);
+          Rules.Outcome o = CqlJson.read(input, SCOPE, ValueType.EMPTY);
           return o.rule().map(Rule::canonical).orElseGet(() -> o.problems().get(0).message());
         }
       case "parts":
@@ -166,7 +171,7 @@ public final class Golden {
     return outcome(
         new PlaceIndex(features)
             .containing(new Coordinate(at.get(0).asDouble(), at.get(1).asDouble())),
-        Take.of(o.getString("field", "")));
+        LookUpValue.of(o.getString("field", "")));
   }
 
   /** from>to|text: the text with one name replaced, alone or as a prefix. */
@@ -208,7 +213,7 @@ public final class Golden {
   }
 
   /** What a look-up came to, as one line: the value taken, the features found, or the outcome. */
-  private static String outcome(LookupResult r, Take take) {
+  private static String outcome(LookupResult r, LookUpValue take) {
     if (!(r instanceof LookupResult.Found f))
       return r instanceof LookupResult.NoMatch
           ? "no match"

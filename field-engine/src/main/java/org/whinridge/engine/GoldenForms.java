@@ -9,22 +9,22 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import org.locationtech.jts.geom.Coordinate;
-import org.whinridge.core.form.DryRun;
-import org.whinridge.core.form.ExecutableForm;
-import org.whinridge.core.form.Filling;
 import org.whinridge.core.form.Form;
-import org.whinridge.core.form.FormCompiler;
-import org.whinridge.core.form.FormProblem;
-import org.whinridge.core.form.OpenPoint;
 import org.whinridge.core.form.Question;
 import org.whinridge.core.form.Section;
-import org.whinridge.core.form.VisitStart;
+import org.whinridge.core.form.compile.ExecutableForm;
+import org.whinridge.core.form.compile.FormCompiler;
+import org.whinridge.core.form.compile.FormProblem;
 import org.whinridge.core.layer.Feature;
 import org.whinridge.core.layer.Schema;
 import org.whinridge.core.place.CoordinateSystem;
 import org.whinridge.core.prefill.PlaceIndex;
 import org.whinridge.core.value.ValueJson;
 import org.whinridge.core.value.ValueType;
+import org.whinridge.core.visit.DryRun;
+import org.whinridge.core.visit.Filling;
+import org.whinridge.core.visit.OpenPoint;
+import org.whinridge.core.visit.VisitStart;
 
 /** The golden vectors of forms: what compiles, what a filling gives, what a dry run tells. */
 final class GoldenForms {

@@ -4,6 +4,8 @@ import org.whinridge.core.rules.Rule;
 import org.whinridge.core.rules.Rules;
 import org.whinridge.core.rules.Scope;
 import org.whinridge.core.rules.Situation;
+import org.whinridge.core.rules.saying.CqlJson;
+import org.whinridge.core.rules.saying.Sentence;
 import org.whinridge.core.value.ValueJson;
 import org.whinridge.core.value.ValueType;
 
@@ -31,12 +33,12 @@ final class RandomRules {
       String value = ValueJson.write(once.evaluate(situation)).toString();
       if (twice == null
           || !twice.canonical().equals(once.canonical())
-          || !twice.json().equals(once.json())
+          || !CqlJson.write(twice).equals(CqlJson.write(once))
           || !ValueJson.write(twice.evaluate(situation)).toString().equals(value))
         return "broken: " + text;
       r.add(once.canonical());
       r.add(value);
-      r.add(once.sentence(scope));
+      r.add(Sentence.of(once, scope));
     }
     return Integer.toHexString(r.digest);
   }

@@ -8,14 +8,14 @@ import java.util.Optional;
 import org.locationtech.jts.geom.Coordinate;
 import org.locationtech.jts.geom.Geometry;
 import org.locationtech.jts.geom.Polygon;
-import org.whinridge.core.layer.GeometryKind;
 import org.whinridge.core.place.CoordinateSystem;
 import org.whinridge.core.place.Geodesy;
 import org.whinridge.core.place.GeometryJson;
+import org.whinridge.core.place.GeometryKind;
 import org.whinridge.core.place.PlaneNearest;
 import org.whinridge.core.place.Reshaping;
 import org.whinridge.core.place.TypedPlace;
-import org.whinridge.core.value.Numbers;
+import org.whinridge.core.text.Numbers;
 
 /** Measuring, reshaping and typed positions across the border, JSON in and out. */
 final class ShapeBorder {

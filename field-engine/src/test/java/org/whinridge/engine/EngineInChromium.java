@@ -1,7 +1,6 @@
 package org.whinridge.engine;
 
 import com.microsoft.playwright.Browser;
-import com.microsoft.playwright.BrowserType;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.Playwright;
 import com.microsoft.playwright.Route;
@@ -9,36 +8,17 @@ import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
-import java.util.Map;
 
 /** The compiled engine in a real browser, asked for golden vectors. */
 final class EngineInChromium implements AutoCloseable {
-  private static final List<String> FLAGS =
-      List.of(
-          "--no-sandbox",
-          "--disable-gpu",
-          "--disable-quic",
-          "--no-first-run",
-          "--disable-background-networking",
-          "--disable-component-update",
-          "--disable-sync");
-
   private final Playwright playwright;
   private final Browser browser;
   private final Page page;
 
   EngineInChromium() throws IOException {
     String script = Files.readString(Path.of("target/js/field-engine.js"));
-    playwright =
-        Playwright.create(
-            new Playwright.CreateOptions().setEnv(Map.of("PLAYWRIGHT_SKIP_BROWSER_DOWNLOAD", "1")));
-    browser =
-        playwright
-            .chromium()
-            .launch(
-                new BrowserType.LaunchOptions()
-                    .setExecutablePath(Path.of("/usr/bin/chromium"))
-                    .setArgs(FLAGS));
+    playwright = Chromium.driver();
+    browser = Chromium.launch(playwright);
     page = browser.newPage();
     page.route(
         "**/*",

@@ -11,6 +11,22 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
+import org.whinridge.formats.csv.CsvSource;
+import org.whinridge.formats.file.Archive;
+import org.whinridge.formats.file.FileNames;
+import org.whinridge.formats.file.FileProblem;
+import org.whinridge.formats.file.Limits;
+import org.whinridge.formats.geojson.GeoJsonSource;
+import org.whinridge.formats.geopackage.GeoPackageSource;
+import org.whinridge.formats.gpx.GpxSource;
+import org.whinridge.formats.kml.KmlSource;
+import org.whinridge.formats.photos.PhotosSource;
+import org.whinridge.formats.photos.Pictures;
+import org.whinridge.formats.shapefile.ShapefileCompanions;
+import org.whinridge.formats.shapefile.ShapefileSource;
+import org.whinridge.formats.source.Source;
+import org.whinridge.formats.source.TableReading;
+import org.whinridge.formats.xlsx.XlsxSource;
 
 /**
  * Opens what was brought: any number of files, archives unpacked, parts of Shapefiles put together.

@@ -31,10 +31,21 @@ import org.locationtech.jts.geom.Coordinate;
 import org.whinridge.core.layer.Feature;
 import org.whinridge.core.layer.Field;
 import org.whinridge.core.layer.FieldType;
-import org.whinridge.core.layer.GeometryKind;
 import org.whinridge.core.layer.Schema;
 import org.whinridge.core.place.GeometryJson;
+import org.whinridge.core.place.GeometryKind;
 import org.whinridge.core.value.Value;
+import org.whinridge.formats.csv.CsvWriter;
+import org.whinridge.formats.file.FileNames;
+import org.whinridge.formats.file.FileProblem;
+import org.whinridge.formats.geojson.GeoJsonWriter;
+import org.whinridge.formats.geopackage.GeoPackageWriter;
+import org.whinridge.formats.kml.KmlWriter;
+import org.whinridge.formats.out.LayerWriter;
+import org.whinridge.formats.out.OutLayer;
+import org.whinridge.formats.shapefile.ShapefileWriter;
+import org.whinridge.formats.source.Source;
+import org.whinridge.formats.xlsx.XlsxWriter;
 
 /**
  * Hostile and damaged files: a clear message that names the place, bounded memory, nothing left

@@ -8,9 +8,11 @@ import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import org.whinridge.formats.source.RawFeature;
+import org.whinridge.formats.source.Source;
 
 /** GDAL and PROJ of Debian (gdal-bin, proj-bin), an independent reader and writer. */
-final class Gdal {
+public final class Gdal {
   private Gdal() {}
 
   /** Runs a program; its output, which must not be a failure. */
@@ -36,7 +38,7 @@ final class Gdal {
   }
 
   /** All that ogrinfo says of a file. */
-  static String info(Path file, String... more) throws Exception {
+  public static String info(Path file, String... more) throws Exception {
     List<String> c = new ArrayList<>(List.of("ogrinfo", "-al", "-ro"));
     c.addAll(List.of(more));
     c.add(file.toString());
@@ -44,7 +46,7 @@ final class Gdal {
   }
 
   /** Turns a file into another format. */
-  static void convert(Path from, Path to, String... options) throws Exception {
+  public static void convert(Path from, Path to, String... options) throws Exception {
     List<String> c = new ArrayList<>(List.of("ogr2ogr"));
     c.addAll(List.of(options));
     c.add(to.toString());
@@ -53,14 +55,14 @@ final class Gdal {
   }
 
   /** Opens files as they would be brought. */
-  static Sources.Opened open(Path scratch, Path... files) throws Exception {
+  public static Sources.Opened open(Path scratch, Path... files) throws Exception {
     List<Sources.Brought> brought = new ArrayList<>();
     for (Path f : files) brought.add(new Sources.Brought(f.getFileName().toString(), f));
     return Sources.open(brought, Files.createDirectories(scratch));
   }
 
   /** All features of the only layer of what was brought. */
-  static List<RawFeature> features(Sources.Opened opened) throws Exception {
+  public static List<RawFeature> features(Sources.Opened opened) throws Exception {
     assertThat(opened.notUnderstood()).isEmpty();
     assertThat(opened.sources()).hasSize(1);
     Source s = opened.sources().get(0);

@@ -23,6 +23,8 @@ import org.whinridge.core.layer.Reading;
 import org.whinridge.core.place.CoordinateSystem;
 import org.whinridge.core.value.Value;
 import org.whinridge.formats.crs.CoordinateSystems;
+import org.whinridge.formats.source.RawFeature;
+import org.whinridge.formats.source.Source;
 
 /** Files that GDAL wrote are read as GDAL means them; coordinate systems agree with PROJ. */
 class GdalFilesTest {

@@ -19,11 +19,18 @@ import org.whinridge.core.layer.Code;
 import org.whinridge.core.layer.Feature;
 import org.whinridge.core.layer.Field;
 import org.whinridge.core.layer.FieldType;
-import org.whinridge.core.layer.GeometryKind;
 import org.whinridge.core.layer.Schema;
 import org.whinridge.core.place.CoordinateSystem;
 import org.whinridge.core.place.GeometryJson;
+import org.whinridge.core.place.GeometryKind;
 import org.whinridge.core.value.Value;
+import org.whinridge.formats.geopackage.GeoPackageLayer;
+import org.whinridge.formats.geopackage.GeoPackageWriter;
+import org.whinridge.formats.out.OutColumns;
+import org.whinridge.formats.out.OutLayer;
+import org.whinridge.formats.source.Described;
+import org.whinridge.formats.source.RawFeature;
+import org.whinridge.formats.source.Source;
 
 /** What a GeoPackage may hold, and what becomes of it (docs/formats.md). */
 class GeoPackageHoldsTest {

@@ -19,10 +19,17 @@ import org.junit.jupiter.api.io.TempDir;
 import org.whinridge.core.layer.Feature;
 import org.whinridge.core.layer.Field;
 import org.whinridge.core.layer.FieldType;
-import org.whinridge.core.layer.GeometryKind;
 import org.whinridge.core.layer.Schema;
 import org.whinridge.core.place.GeometryJson;
+import org.whinridge.core.place.GeometryKind;
 import org.whinridge.core.value.Value;
+import org.whinridge.formats.geojson.GeoJsonReader;
+import org.whinridge.formats.geojson.GeoJsonWriter;
+import org.whinridge.formats.geopackage.GeoPackageLayer;
+import org.whinridge.formats.geopackage.GeoPackageWriter;
+import org.whinridge.formats.out.OutColumns;
+import org.whinridge.formats.out.OutLayer;
+import org.whinridge.formats.source.RawFeature;
 
 /**
  * What is written, read by GDAL (Debian's gdal-bin): every type, nulls, holes, several parts, other

@@ -14,6 +14,9 @@ import java.util.zip.ZipOutputStream;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.whinridge.core.value.Value;
+import org.whinridge.formats.photos.Pictures;
+import org.whinridge.formats.source.RawFeature;
+import org.whinridge.formats.source.Source;
 
 /** What a KML or KMZ holds, and what becomes of it. */
 class KmlHoldsTest {

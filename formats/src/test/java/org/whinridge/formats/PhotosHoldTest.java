@@ -10,6 +10,8 @@ import java.util.List;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.whinridge.core.value.Value;
+import org.whinridge.formats.photos.Pictures;
+import org.whinridge.formats.source.RawFeature;
 
 /** What photos say of themselves, and what becomes of it. */
 class PhotosHoldTest {

@@ -26,14 +26,25 @@ import org.whinridge.core.layer.Code;
 import org.whinridge.core.layer.Feature;
 import org.whinridge.core.layer.Field;
 import org.whinridge.core.layer.FieldType;
-import org.whinridge.core.layer.GeometryKind;
 import org.whinridge.core.layer.Reading;
 import org.whinridge.core.layer.Schema;
 import org.whinridge.core.place.CoordinateSystem;
 import org.whinridge.core.place.GeometryJson;
+import org.whinridge.core.place.GeometryKind;
 import org.whinridge.core.profile.PlaceColumns;
 import org.whinridge.core.value.Value;
 import org.whinridge.formats.crs.CoordinateSystems;
+import org.whinridge.formats.csv.CsvWriter;
+import org.whinridge.formats.geojson.GeoJsonWriter;
+import org.whinridge.formats.geopackage.GeoPackageWriter;
+import org.whinridge.formats.kml.KmlWriter;
+import org.whinridge.formats.out.LayerWriter;
+import org.whinridge.formats.out.OutColumns;
+import org.whinridge.formats.out.OutLayer;
+import org.whinridge.formats.shapefile.ShapefileWriter;
+import org.whinridge.formats.source.RawFeature;
+import org.whinridge.formats.source.Source;
+import org.whinridge.formats.xlsx.XlsxWriter;
 
 /** What is written comes back the same through our readers, and GDAL reads it too. */
 class RoundTripTest {

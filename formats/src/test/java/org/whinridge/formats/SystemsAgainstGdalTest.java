@@ -50,7 +50,15 @@ class SystemsAgainstGdalTest {
     return all.subList(0, CODES);
   }
 
-  private static Known known(int code) throws Exception {
+  private static Known known(int code) {
+    try {
+      return asked(code);
+    } catch (Exception e) {
+      throw new IllegalStateException("EPSG:" + code, e);
+    }
+  }
+
+  private static Known asked(int code) throws Exception {
     String epsg = "EPSG:" + code;
     Map<String, String> texts = new LinkedHashMap<>();
     texts.put("code", epsg);
@@ -158,8 +166,10 @@ class SystemsAgainstGdalTest {
     List<String> refused = new ArrayList<>();
     int alone = 0;
     Map<String, int[]> tally = new LinkedHashMap<>();
-    for (int code : codes()) {
-      Known k = known(code);
+    // GDAL's programs take longer to start than to answer: they are asked side by side
+    List<Known> all = codes().parallelStream().map(SystemsAgainstGdalTest::known).toList();
+    for (Known k : all) {
+      int code = k.code;
       if (k.world.stream().noneMatch(c -> Double.isFinite(c.x))) {
         alone++;
         continue;

@@ -17,6 +17,9 @@ import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import org.whinridge.core.value.Value;
+import org.whinridge.formats.source.RawFeature;
+import org.whinridge.formats.source.Source;
+import org.whinridge.formats.source.TableReading;
 
 /** What tables of CSV and XLSX may hold, and what becomes of it (docs/formats.md). */
 class TablesHoldTest {

@@ -21,9 +21,9 @@ import org.whinridge.app.layer.LayerChanges;
 import org.whinridge.app.layer.Layers;
 import org.whinridge.app.shell.Jobs;
 import org.whinridge.app.shell.Refusal;
-import org.whinridge.formats.FileProblem;
-import org.whinridge.formats.TableReading;
 import org.whinridge.formats.crs.CoordinateSystems;
+import org.whinridge.formats.file.FileProblem;
+import org.whinridge.formats.source.TableReading;
 
 /**
  * A lot of files on its way: uploaded, looked through, decided, imported. What was found is kept in

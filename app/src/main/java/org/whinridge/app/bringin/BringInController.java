@@ -28,7 +28,7 @@ import org.whinridge.core.layer.Schema;
 import org.whinridge.core.place.Repair;
 import org.whinridge.core.profile.ColumnMatch;
 import org.whinridge.core.profile.Survey;
-import org.whinridge.formats.TableReading;
+import org.whinridge.formats.source.TableReading;
 
 /** The pages of bringing in: choose, report, plan, result. */
 @Controller

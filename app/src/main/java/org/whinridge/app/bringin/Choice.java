@@ -19,10 +19,10 @@ import org.whinridge.core.profile.DayOrder;
 import org.whinridge.core.profile.NearDuplicates;
 import org.whinridge.core.profile.PlaceColumns;
 import org.whinridge.core.profile.Survey;
-import org.whinridge.core.value.Blanks;
+import org.whinridge.core.text.Blanks;
 import org.whinridge.core.value.Value;
-import org.whinridge.formats.RawFeature;
 import org.whinridge.formats.crs.CoordinateSystems;
+import org.whinridge.formats.source.RawFeature;
 
 /**
  * What was decided about one part of what was found.

@@ -2,16 +2,16 @@ package org.whinridge.app.bringin;
 
 import java.util.List;
 import java.util.Optional;
-import org.whinridge.core.layer.GeometryKind;
+import org.whinridge.core.place.GeometryKind;
 import org.whinridge.core.place.Repair;
 import org.whinridge.core.profile.ColumnMatch;
 import org.whinridge.core.profile.DayOrder;
 import org.whinridge.core.profile.PlaceColumns;
 import org.whinridge.core.profile.Survey;
-import org.whinridge.formats.Described;
-import org.whinridge.formats.RawFeature;
-import org.whinridge.formats.Source;
 import org.whinridge.formats.Sources;
+import org.whinridge.formats.source.Described;
+import org.whinridge.formats.source.RawFeature;
+import org.whinridge.formats.source.Source;
 
 /** What was found in the files of a lot, before anything is imported. */
 record Found(List<Found.Part> parts, List<Sources.NotUnderstood> notUnderstood) {

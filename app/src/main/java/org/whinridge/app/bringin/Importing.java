@@ -13,18 +13,18 @@ import org.springframework.stereotype.Component;
 import org.whinridge.app.layer.LayerChanges;
 import org.whinridge.app.layer.LayerMaking;
 import org.whinridge.app.layer.Layers;
-import org.whinridge.app.layer.Looks;
+import org.whinridge.app.layer.look.Looks;
 import org.whinridge.app.photo.Photos;
 import org.whinridge.app.shell.Ids;
 import org.whinridge.app.shell.Jobs;
 import org.whinridge.app.shell.Refusal;
 import org.whinridge.core.layer.Feature;
 import org.whinridge.core.layer.Field;
-import org.whinridge.core.layer.GeometryKind;
 import org.whinridge.core.layer.Schema;
 import org.whinridge.core.look.Look;
+import org.whinridge.core.place.GeometryKind;
 import org.whinridge.core.profile.ColumnMatch;
-import org.whinridge.formats.Described;
+import org.whinridge.formats.source.Described;
 
 /** Imports what was decided as new layers, and checks decisions of all kinds. */
 @Component

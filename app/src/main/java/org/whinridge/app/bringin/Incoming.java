@@ -26,9 +26,9 @@ import org.whinridge.app.shell.DataFolder;
 import org.whinridge.app.shell.Durable;
 import org.whinridge.app.shell.Jobs;
 import org.whinridge.app.shell.Refusal;
-import org.whinridge.formats.FileNames;
 import org.whinridge.formats.Sources;
-import org.whinridge.formats.TableReading;
+import org.whinridge.formats.file.FileNames;
+import org.whinridge.formats.source.TableReading;
 
 /**
  * Files that were uploaded and wait to be imported: one folder for each lot, dropped after a day.

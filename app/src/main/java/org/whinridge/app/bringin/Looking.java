@@ -12,17 +12,17 @@ import org.springframework.beans.factory.annotation.Value;
 import org.springframework.stereotype.Component;
 import org.whinridge.app.shell.Jobs;
 import org.whinridge.core.layer.FieldType;
-import org.whinridge.core.layer.GeometryKind;
+import org.whinridge.core.place.GeometryKind;
 import org.whinridge.core.profile.PlaceColumns;
 import org.whinridge.core.profile.Survey;
-import org.whinridge.core.value.Fold;
-import org.whinridge.formats.Described;
-import org.whinridge.formats.FileNames;
-import org.whinridge.formats.FileProblem;
-import org.whinridge.formats.RawFeature;
-import org.whinridge.formats.Shapes;
-import org.whinridge.formats.Source;
+import org.whinridge.core.text.Fold;
 import org.whinridge.formats.Sources;
+import org.whinridge.formats.file.FileNames;
+import org.whinridge.formats.file.FileProblem;
+import org.whinridge.formats.source.Described;
+import org.whinridge.formats.source.RawFeature;
+import org.whinridge.formats.source.Shapes;
+import org.whinridge.formats.source.Source;
 
 /** Looks through all files of a lot. */
 @Component

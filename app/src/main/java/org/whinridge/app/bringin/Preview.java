@@ -11,8 +11,8 @@ import org.whinridge.core.place.DateLine;
 import org.whinridge.core.place.GeometryJson;
 import org.whinridge.core.place.Repair;
 import org.whinridge.core.profile.PlaceColumns;
-import org.whinridge.core.value.Numbers;
-import org.whinridge.formats.RawFeature;
+import org.whinridge.core.text.Numbers;
+import org.whinridge.formats.source.RawFeature;
 
 /** Some features of a part as they would lie on the map, before and after a repair. */
 final class Preview {

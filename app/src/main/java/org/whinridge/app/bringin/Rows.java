@@ -11,14 +11,14 @@ import org.locationtech.jts.geom.Polygonal;
 import org.whinridge.app.shell.Jobs;
 import org.whinridge.core.layer.Field;
 import org.whinridge.core.layer.FieldCheck;
-import org.whinridge.core.layer.GeometryKind;
 import org.whinridge.core.place.CoordinateSystem;
 import org.whinridge.core.place.DateLine;
+import org.whinridge.core.place.GeometryKind;
 import org.whinridge.core.place.Repair;
 import org.whinridge.core.value.Value;
-import org.whinridge.formats.FileProblem;
-import org.whinridge.formats.RawFeature;
-import org.whinridge.formats.Shapes;
+import org.whinridge.formats.file.FileProblem;
+import org.whinridge.formats.source.RawFeature;
+import org.whinridge.formats.source.Shapes;
 
 /** Reads a part of a lot as it was decided: fields typed, places in WGS 84. */
 final class Rows {

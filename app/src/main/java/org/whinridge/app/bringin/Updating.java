@@ -27,7 +27,7 @@ import org.whinridge.core.merge.SameValue;
 import org.whinridge.core.place.SamePlace;
 import org.whinridge.core.read.LayerColumns;
 import org.whinridge.core.value.Value;
-import org.whinridge.formats.FileProblem;
+import org.whinridge.formats.file.FileProblem;
 
 /** Updates of a layer by key: counted first, then written as one act. */
 @Component

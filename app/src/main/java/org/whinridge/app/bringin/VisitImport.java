@@ -23,7 +23,7 @@ import org.whinridge.core.layer.Reading;
 import org.whinridge.core.profile.DayOrder;
 import org.whinridge.core.read.LayerColumns;
 import org.whinridge.core.value.Value;
-import org.whinridge.formats.FileProblem;
+import org.whinridge.formats.file.FileProblem;
 
 /** Rows of a table kept as past visits of a layer's features. */
 @Component

@@ -14,7 +14,7 @@ import org.springframework.stereotype.Component;
 import org.whinridge.app.layer.Layer;
 import org.whinridge.app.layer.LayerQueries;
 import org.whinridge.app.layer.Layers;
-import org.whinridge.app.layer.Looks;
+import org.whinridge.app.layer.look.Looks;
 import org.whinridge.app.map.Basemaps;
 import org.whinridge.app.map.ProjectMap;
 import org.whinridge.app.map.ProjectMaps;
@@ -23,7 +23,7 @@ import org.whinridge.core.layer.Feature;
 import org.whinridge.core.layer.Schema;
 import org.whinridge.core.place.Reach;
 import org.whinridge.core.travel.Outdoors;
-import org.whinridge.formats.FileProblem;
+import org.whinridge.formats.file.FileProblem;
 import org.whinridge.formats.tiles.TilePictures;
 
 /**

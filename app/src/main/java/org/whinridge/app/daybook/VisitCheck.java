@@ -14,11 +14,8 @@ import org.whinridge.app.layer.Layer;
 import org.whinridge.app.layer.LayerQueries;
 import org.whinridge.app.project.Project;
 import org.whinridge.app.shell.Refusal;
-import org.whinridge.core.form.ExecutableForm;
-import org.whinridge.core.form.Filling;
-import org.whinridge.core.form.FormCompiler;
-import org.whinridge.core.form.OpenPoint;
-import org.whinridge.core.form.VisitStart;
+import org.whinridge.core.form.compile.ExecutableForm;
+import org.whinridge.core.form.compile.FormCompiler;
 import org.whinridge.core.layer.Feature;
 import org.whinridge.core.layer.Field;
 import org.whinridge.core.layer.Schema;
@@ -26,6 +23,9 @@ import org.whinridge.core.place.CoordinateSystem;
 import org.whinridge.core.place.GeometryJson;
 import org.whinridge.core.travel.Outdoors;
 import org.whinridge.core.value.Value;
+import org.whinridge.core.visit.Filling;
+import org.whinridge.core.visit.OpenPoint;
+import org.whinridge.core.visit.VisitStart;
 
 /**
  * Runs a visit's rules again at the server, with the visit's own inputs; nothing is looked up

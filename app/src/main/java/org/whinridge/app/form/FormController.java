@@ -25,7 +25,7 @@ import org.whinridge.app.project.DeskPage;
 import org.whinridge.app.project.Project;
 import org.whinridge.app.project.Projects;
 import org.whinridge.app.shell.Refusal;
-import org.whinridge.core.form.FormProblem;
+import org.whinridge.core.form.compile.FormProblem;
 import org.whinridge.core.layer.Feature;
 import org.whinridge.core.prefill.LookUp;
 

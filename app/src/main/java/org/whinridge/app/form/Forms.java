@@ -17,9 +17,9 @@ import org.whinridge.app.shell.Locks;
 import org.whinridge.app.shell.Refusal;
 import org.whinridge.app.shell.Writing;
 import org.whinridge.core.form.Form;
-import org.whinridge.core.form.FormCompiler;
 import org.whinridge.core.form.FormEdit;
-import org.whinridge.core.form.FormProblem;
+import org.whinridge.core.form.compile.FormCompiler;
+import org.whinridge.core.form.compile.FormProblem;
 import org.whinridge.core.layer.Schema;
 
 /** Drafts, their edits, and published editions. Each edit is stored as it is made. */

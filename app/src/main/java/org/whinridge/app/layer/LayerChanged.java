@@ -13,7 +13,7 @@ import org.whinridge.core.layer.Feature;
  * @param at the moment that stands with the layer as its last change
  * @param only what changed, when it was few; empty for anything
  */
-record LayerChanged(UUID layer, long revision, Instant at, Optional<Few> only) {
+public record LayerChanged(UUID layer, long revision, Instant at, Optional<Few> only) {
   /** A few changes: features as they are now, and the ids of those that are gone. */
   record Few(List<Feature> now, List<String> gone) {}
 

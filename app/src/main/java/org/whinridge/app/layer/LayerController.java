@@ -20,7 +20,7 @@ class LayerController {
   private final Layers layers;
   private final LayerQueries queries;
   private final LayerChanges changes;
-  private final MapExtent extents;
+  private final LayerPage page;
   private final List<BroughtBeside> beside;
 
   LayerController(
@@ -28,10 +28,10 @@ class LayerController {
       Layers layers,
       LayerQueries queries,
       LayerChanges changes,
-      MapExtent extents,
+      LayerPage page,
       List<BroughtBeside> beside) {
     this.beside = beside;
-    this.extents = extents;
+    this.page = page;
     this.desk = desk;
     this.layers = layers;
     this.queries = queries;
@@ -52,53 +52,32 @@ class LayerController {
     return "layer-make";
   }
 
-  private Layer open(String project, UUID id, Model model) {
-    Project p = desk.open(project, "layers", "Layer", model);
-    Layer layer = layers.get(p.id(), id);
-    model.addAttribute("title", layer.name());
-    model.addAttribute("layer", layer);
-    model.addAttribute("extent", MapExtent.text(extents.of(layer)));
-    return layer;
-  }
-
   @GetMapping("/p/{project}/layers/{id}")
   String layer(
       @PathVariable String project, @PathVariable UUID id, HttpServletRequest q, Model model) {
     model.addAttribute("may", q.isUserInRole("coordinator"));
-    model.addAttribute("outside", queries.outside(open(project, id, model)));
+    model.addAttribute("outside", queries.outside(page.open(project, id, model)));
     return "layer";
   }
 
   @GetMapping("/p/{project}/layers/{id}/fields")
   String fields(
       @PathVariable String project, @PathVariable UUID id, HttpServletRequest q, Model model) {
-    open(project, id, model);
+    page.open(project, id, model);
     model.addAttribute("may", q.isUserInRole("coordinator"));
     return "layer-fields";
   }
 
-  @GetMapping("/p/{project}/layers/{id}/look")
-  String look(
-      @PathVariable String project, @PathVariable UUID id, HttpServletRequest q, Model model) {
-    Layer layer = open(project, id, model);
-    model.addAttribute("may", q.isUserInRole("coordinator"));
-    model.addAttribute("fields", LookChoices.fields(layer.schema()).toString());
-    model.addAttribute("icons", LookChoices.icons().toString());
-    model.addAttribute("ramps", LookChoices.ramps().toString());
-    model.addAttribute("ways", LookChoices.ways().toString());
-    return "layer-look";
-  }
-
   @GetMapping("/p/{project}/layers/{id}/draw")
   String draw(@PathVariable String project, @PathVariable UUID id, Model model) {
-    Layer layer = open(project, id, model);
+    Layer layer = page.open(project, id, model);
     model.addAttribute("schema", layer.schema().json().toString());
     return "layer-draw";
   }
 
   @GetMapping("/p/{project}/layers/{id}/history")
   String history(@PathVariable String project, @PathVariable UUID id, Model model) {
-    model.addAttribute("history", layers.history(open(project, id, model)));
+    model.addAttribute("history", layers.history(page.open(project, id, model)));
     model.addAttribute("brought", beside.stream().flatMap(b -> b.broughtTo(id).stream()).toList());
     return "layer-history";
   }

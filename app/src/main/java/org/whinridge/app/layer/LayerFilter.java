@@ -38,12 +38,12 @@ public record LayerFilter(String text, Optional<Condition> made) {
         .orElse(written("FALSE"));
   }
 
-  boolean isAll() {
+  public boolean isAll() {
     return text.isEmpty();
   }
 
   /** The rule over a schema; a problem says where it is wrong and what was expected. */
-  Rule rule(Schema schema) {
+  public Rule rule(Schema schema) {
     LayerScope scope = new LayerScope(schema);
     Rules.Outcome out = made.map(c -> c.in(scope)).orElseGet(() -> Rules.condition(text, scope));
     return out.rule()

@@ -37,7 +37,7 @@ public class LayerQueries {
   }
 
   /** The clock of this moment, with the day of UTC. */
-  static Clock clock() {
+  public static Clock clock() {
     Instant now = Instant.now();
     return new Clock(LocalDate.ofInstant(now, ZoneOffset.UTC), now);
   }

@@ -86,12 +86,12 @@ public class ReadModels implements AfterLayerChange, GoesWithLayer {
    * Hears of models that are not the newest any more or had to make room, so that whoever keeps
    * what is made of one lets it go: the memory is bounded only if nobody else holds them.
    */
-  void whenLeft(Consumer<LayerColumns> hears) {
+  public void whenLeft(Consumer<LayerColumns> hears) {
     leaving.add(hears);
   }
 
   /** Whether a model is the one that is kept of a layer now. */
-  boolean holds(UUID layer, LayerColumns columns) {
+  public boolean holds(UUID layer, LayerColumns columns) {
     State s = states.getIfPresent(layer);
     return s != null && s.columns == columns;
   }

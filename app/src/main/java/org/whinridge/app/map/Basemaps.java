@@ -25,7 +25,7 @@ import org.whinridge.app.shell.DataFolder;
 import org.whinridge.app.shell.Durable;
 import org.whinridge.app.shell.Refusal;
 import org.whinridge.core.look.Colour;
-import org.whinridge.formats.FileProblem;
+import org.whinridge.formats.file.FileProblem;
 import org.whinridge.formats.tiles.TilePictures;
 
 /**

@@ -16,7 +16,7 @@ import org.whinridge.app.layer.Layer;
 import org.whinridge.app.layer.Layers;
 import org.whinridge.app.project.Projects;
 import org.whinridge.app.shell.Writing;
-import org.whinridge.core.layer.GeometryKind;
+import org.whinridge.core.place.GeometryKind;
 
 /** The project's map, kept for everybody. Layers that came since it was saved stand on it too. */
 @Service

@@ -20,7 +20,7 @@ import org.springframework.util.FileSystemUtils;
 import org.whinridge.app.form.Forms;
 import org.whinridge.app.layer.LayerMaking;
 import org.whinridge.app.layer.Layers;
-import org.whinridge.app.layer.Looks;
+import org.whinridge.app.layer.look.Looks;
 import org.whinridge.app.map.Basemaps;
 import org.whinridge.app.map.ProjectMap;
 import org.whinridge.app.map.ProjectMaps;

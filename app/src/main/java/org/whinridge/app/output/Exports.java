@@ -24,7 +24,7 @@ import org.whinridge.app.daybook.Visits;
 import org.whinridge.app.layer.Layer;
 import org.whinridge.app.layer.LayerFilter;
 import org.whinridge.app.layer.LayerQueries;
-import org.whinridge.app.layer.Looks;
+import org.whinridge.app.layer.look.Looks;
 import org.whinridge.app.photo.Photo;
 import org.whinridge.app.photo.Photos;
 import org.whinridge.app.shell.DataFolder;
@@ -32,15 +32,15 @@ import org.whinridge.app.shell.Refusal;
 import org.whinridge.core.layer.Feature;
 import org.whinridge.core.layer.Field;
 import org.whinridge.core.read.LayerColumns;
-import org.whinridge.formats.CsvWriter;
-import org.whinridge.formats.GeoJsonWriter;
-import org.whinridge.formats.GeoPackageLayer;
-import org.whinridge.formats.GeoPackageWriter;
-import org.whinridge.formats.KmlWriter;
-import org.whinridge.formats.LayerWriter;
-import org.whinridge.formats.OutLayer;
-import org.whinridge.formats.ShapefileWriter;
-import org.whinridge.formats.XlsxWriter;
+import org.whinridge.formats.csv.CsvWriter;
+import org.whinridge.formats.geojson.GeoJsonWriter;
+import org.whinridge.formats.geopackage.GeoPackageLayer;
+import org.whinridge.formats.geopackage.GeoPackageWriter;
+import org.whinridge.formats.kml.KmlWriter;
+import org.whinridge.formats.out.LayerWriter;
+import org.whinridge.formats.out.OutLayer;
+import org.whinridge.formats.shapefile.ShapefileWriter;
+import org.whinridge.formats.xlsx.XlsxWriter;
 
 /** Writes layers out as files, from their read models. */
 @Service

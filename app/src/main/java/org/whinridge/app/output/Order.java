@@ -8,7 +8,7 @@ import java.util.UUID;
 import org.whinridge.app.layer.Layer;
 import org.whinridge.app.shell.Refusal;
 import org.whinridge.core.place.CoordinateSystem;
-import org.whinridge.formats.OutColumns;
+import org.whinridge.formats.out.OutColumns;
 
 /**
  * What is to be taken out, and how.

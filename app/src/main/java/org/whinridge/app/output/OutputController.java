@@ -31,7 +31,7 @@ import org.whinridge.app.project.Projects;
 import org.whinridge.app.shell.Jobs;
 import org.whinridge.app.shell.Refusal;
 import org.whinridge.core.place.CoordinateSystem;
-import org.whinridge.formats.OutColumns;
+import org.whinridge.formats.out.OutColumns;
 
 @Controller
 class OutputController {

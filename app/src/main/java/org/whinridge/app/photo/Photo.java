@@ -5,7 +5,7 @@ import com.eclipsesource.json.JsonObject;
 import java.time.Instant;
 import java.util.Optional;
 import java.util.UUID;
-import org.whinridge.core.value.Numbers;
+import org.whinridge.core.text.Numbers;
 
 /**
  * A photo: of a visit, or a picture of a feature that came with a file.

@@ -33,7 +33,7 @@ import org.whinridge.app.shell.Durable;
 import org.whinridge.app.shell.Locks;
 import org.whinridge.app.shell.Refusal;
 import org.whinridge.app.shell.Sha256;
-import org.whinridge.formats.PhotoFacts;
+import org.whinridge.formats.photos.PhotoFacts;
 
 /** Photos by content hash. Their bytes are final on the device and are never rewritten here. */
 @Service

@@ -25,7 +25,6 @@ import org.whinridge.app.photo.Photos;
 import org.whinridge.app.round.Rounds;
 import org.whinridge.app.shell.Refusal;
 import org.whinridge.app.shell.Writing;
-import org.whinridge.core.form.KeptRows;
 import org.whinridge.core.form.Section;
 import org.whinridge.core.layer.Feature;
 import org.whinridge.core.layer.Field;
@@ -34,6 +33,7 @@ import org.whinridge.core.merge.SameValue;
 import org.whinridge.core.place.GeometryJson;
 import org.whinridge.core.value.Value;
 import org.whinridge.core.value.ValueJson;
+import org.whinridge.core.visit.KeptRows;
 
 /**
  * Compares visits with their layers and decides them. The merge is shown when the visit is looked
@@ -233,9 +233,9 @@ class ReviewDesk {
 
   private static String shown(Optional<Field> f, Value v) {
     if (v instanceof Value.Place p)
-      return org.whinridge.core.value.Numbers.fixed(p.geometry().getCoordinate().y, 6)
+      return org.whinridge.core.text.Numbers.fixed(p.geometry().getCoordinate().y, 6)
           + "°, "
-          + org.whinridge.core.value.Numbers.fixed(p.geometry().getCoordinate().x, 6)
+          + org.whinridge.core.text.Numbers.fixed(p.geometry().getCoordinate().x, 6)
           + "°";
     return f.map(x -> x.shown(v)).orElse(v.plain());
   }

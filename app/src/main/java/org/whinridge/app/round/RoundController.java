@@ -27,7 +27,7 @@ import org.whinridge.app.project.Project;
 import org.whinridge.app.project.Projects;
 import org.whinridge.app.shell.Refusal;
 import org.whinridge.core.layer.Feature;
-import org.whinridge.core.value.Numbers;
+import org.whinridge.core.text.Numbers;
 
 @Controller
 class RoundController {

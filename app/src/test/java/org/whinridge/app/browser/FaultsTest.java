@@ -20,12 +20,7 @@ class FaultsTest extends BrowserTest {
   @TempDir Path tmp;
 
   private Page dayBook(String profile) {
-    Page day = stage.phone(tmp.resolve(profile), -10.29, 57.8835);
-    day.navigate(stage.base() + "/day");
-    day.click("a.button.main");
-    day.click("button[value=inspector1]");
-    day.waitForSelector("[data-round]");
-    return day;
+    return stage.dayBook(tmp.resolve(profile), -10.29, 57.8835);
   }
 
   private static Locator demoRound(Page day) {

@@ -29,11 +29,7 @@ class HandingInTest extends BrowserTest {
   @Autowired ApplicationContext beans;
 
   private Page dayBook(String profile) {
-    Page day = stage.phone(tmp.resolve(profile), -10.29, 57.8835);
-    day.navigate(stage.base() + "/day");
-    day.click("a.button.main");
-    day.click("button[value=inspector1]");
-    day.waitForSelector("[data-round]");
+    Page day = stage.dayBook(tmp.resolve(profile), -10.29, 57.8835);
     day.locator("[data-round]", new Page.LocatorOptions().setHasText("Saltings"))
         .locator("text=Take this round offline")
         .click();

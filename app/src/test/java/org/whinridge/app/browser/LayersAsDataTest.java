@@ -20,13 +20,13 @@ import org.whinridge.core.layer.Feature;
 import org.whinridge.core.layer.Schema;
 import org.whinridge.demo.DemoPhoto;
 import org.whinridge.demo.Ostrey;
-import org.whinridge.formats.CsvWriter;
-import org.whinridge.formats.GeoPackageWriter;
-import org.whinridge.formats.KmlWriter;
-import org.whinridge.formats.LayerWriter;
-import org.whinridge.formats.OutLayer;
-import org.whinridge.formats.ShapefileWriter;
-import org.whinridge.formats.XlsxWriter;
+import org.whinridge.formats.csv.CsvWriter;
+import org.whinridge.formats.geopackage.GeoPackageWriter;
+import org.whinridge.formats.kml.KmlWriter;
+import org.whinridge.formats.out.LayerWriter;
+import org.whinridge.formats.out.OutLayer;
+import org.whinridge.formats.shapefile.ShapefileWriter;
+import org.whinridge.formats.xlsx.XlsxWriter;
 
 /**
  * The data side of layers through the real pages: every format in and out, tidy, update, fields.

@@ -41,10 +41,7 @@ class ListsOnTheSheetTest extends BrowserTest {
     desk.click("#publish");
     assertThat(desk.locator(".done")).containsText("Edition 1 is published");
     String form = desk.url();
-    Page day = stage.phone(tmp.resolve("phone"), -10.29, 57.8835);
-    day.navigate(stage.base() + "/day");
-    day.click("a.button.main");
-    day.click("button[value=inspector1]");
+    Page day = stage.dayBook(tmp.resolve("phone"), -10.29, 57.8835);
     plan(desk, form, "Rows, once");
     String caption = openOffline(day, "Rows, once");
     fill(day);

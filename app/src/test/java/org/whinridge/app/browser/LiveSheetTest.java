@@ -19,10 +19,10 @@ import org.whinridge.app.project.Projects;
 import org.whinridge.core.layer.Feature;
 import org.whinridge.core.layer.Field;
 import org.whinridge.core.layer.FieldType;
-import org.whinridge.core.layer.GeometryKind;
 import org.whinridge.core.layer.Schema;
 import org.whinridge.core.place.Geodesy;
 import org.whinridge.core.place.GeometryJson;
+import org.whinridge.core.place.GeometryKind;
 import org.whinridge.core.value.Value;
 
 /** The live sheet of the form page, with features beyond the first and layers beyond the small. */

@@ -365,10 +365,7 @@ class LooksAndMapsTest extends BrowserTest {
 
   @Test
   void theDayBooksMapDrawsByTheSameLooks() throws Exception {
-    Page day = stage.phone(tmp.resolve("phone"), -10.28, 57.885);
-    day.navigate(stage.base() + "/day");
-    day.click("a.button.main");
-    day.click("button[value=inspector1]");
+    Page day = stage.dayBook(tmp.resolve("phone"), -10.28, 57.885);
     day.locator("[data-round]", new Page.LocatorOptions().setHasText("Saltings"))
         .locator("text=Take this round offline")
         .click();

@@ -14,23 +14,13 @@ import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import org.whinridge.engine.Chromium;
 
 /**
  * Debian's Chromium for the tests: desk windows, and phones whose profile survives closing.
  * Collects script errors of every page.
  */
 final class Stage implements AutoCloseable {
-  private static final List<String> FLAGS =
-      List.of(
-          "--no-sandbox",
-          "--disable-gpu",
-          "--disable-quic",
-          "--no-first-run",
-          "--disable-background-networking",
-          "--disable-component-update",
-          "--disable-sync");
-  private static final Path CHROMIUM = Path.of("/usr/bin/chromium");
-
   /** How long a page is given, ms: it ends as soon as the thing is there, on a slow machine too. */
   private static final int PATIENCE = 30_000;
 
@@ -38,30 +28,34 @@ final class Stage implements AutoCloseable {
     PlaywrightAssertions.setDefaultAssertionTimeout(PATIENCE);
   }
 
-  private final Playwright playwright =
-      Playwright.create(
-          new Playwright.CreateOptions().setEnv(Map.of("PLAYWRIGHT_SKIP_BROWSER_DOWNLOAD", "1")));
+  /** One driver and one browser for all that is played in this process; windows come and go. */
+  private static final Playwright DRIVER = Chromium.driver();
+
+  private static final Browser SHARED = Chromium.launch(DRIVER);
+
   private final Browser browser;
+  private final List<BrowserContext> open = new ArrayList<>();
   private final List<String> scriptErrors = new ArrayList<>();
   private final String base;
 
   Stage(int port) {
-    this(port, Map.of());
+    this(port, SHARED);
   }
 
   /** A browser with more in its environment: {@link #noFonts}. */
   Stage(int port, Map<String, String> more) {
+    this(port, Chromium.launch(DRIVER, all(more)));
+  }
+
+  private Stage(int port, Browser browser) {
     this.base = "http://localhost:" + port;
+    this.browser = browser;
+  }
+
+  private static Map<String, String> all(Map<String, String> more) {
     Map<String, String> all = new LinkedHashMap<>(System.getenv());
     all.putAll(more);
-    browser =
-        playwright
-            .chromium()
-            .launch(
-                new BrowserType.LaunchOptions()
-                    .setExecutablePath(CHROMIUM)
-                    .setArgs(FLAGS)
-                    .setEnv(all));
+    return all;
   }
 
   /** The environment of a machine that has no font that draws anything. */
@@ -99,6 +93,7 @@ final class Stage implements AutoCloseable {
     BrowserContext c =
         browser.newContext(
             new Browser.NewContextOptions().setViewportSize(1280, 800).setAcceptDownloads(true));
+    open.add(c);
     Page p = watched(c.newPage());
     p.navigate(base + "/sign-in");
     p.click("button[value=" + account + "]");
@@ -112,23 +107,35 @@ final class Stage implements AutoCloseable {
    */
   Page phone(Path profile, double lon, double lat) {
     BrowserContext c =
-        playwright
+        DRIVER
             .chromium()
             .launchPersistentContext(
                 profile,
                 new BrowserType.LaunchPersistentContextOptions()
-                    .setExecutablePath(CHROMIUM)
-                    .setArgs(FLAGS)
+                    .setExecutablePath(Chromium.PATH)
+                    .setArgs(Chromium.FLAGS)
                     .setViewportSize(390, 844)
                     .setHasTouch(true)
                     .setIsMobile(true)
                     .setGeolocation(new Geolocation(lat, lon).setAccuracy(4))
                     .setPermissions(List.of("geolocation")));
+    open.add(c);
     return watched(c.pages().isEmpty() ? c.newPage() : c.pages().get(0));
+  }
+
+  /** The day book on a phone, signed in as the demo's inspector, at the list of rounds. */
+  Page dayBook(Path profile, double lon, double lat) {
+    Page day = phone(profile, lon, lat);
+    day.navigate(base + "/day");
+    day.click("a.button.main");
+    day.click("button[value=inspector1]");
+    day.waitForSelector("[data-round]");
+    return day;
   }
 
   @Override
   public void close() {
-    playwright.close();
+    for (BrowserContext c : open) c.close();
+    if (browser != SHARED) browser.close();
   }
 }

@@ -17,7 +17,7 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.whinridge.demo.DemoPhoto;
 import org.whinridge.demo.Ostrey;
-import org.whinridge.formats.PhotoFacts;
+import org.whinridge.formats.photos.PhotoFacts;
 
 /**
  * The whole thread as one story: a file becomes a layer, a form, a round, an offline day, a merged
@@ -179,10 +179,7 @@ class TheThreadTest extends BrowserTest {
    * caption of the stop visited.
    */
   private String aDayOffline(Path profile, Path photo) throws IOException {
-    Page day = stage.phone(profile, LON, LAT);
-    day.navigate(stage.base() + "/day");
-    day.click("a.button.main");
-    day.click("button[value=inspector1]");
+    Page day = stage.dayBook(profile, LON, LAT);
     Locator round =
         day.locator("[data-round]", new Page.LocatorOptions().setHasText("West, first look"));
     round.locator("text=Take this round offline").click();

@@ -23,9 +23,9 @@ import org.whinridge.app.round.Rounds;
 import org.whinridge.core.layer.Feature;
 import org.whinridge.core.layer.Field;
 import org.whinridge.core.layer.FieldType;
-import org.whinridge.core.layer.GeometryKind;
 import org.whinridge.core.layer.Schema;
 import org.whinridge.core.place.GeometryJson;
+import org.whinridge.core.place.GeometryKind;
 import org.whinridge.core.value.Value;
 
 /**

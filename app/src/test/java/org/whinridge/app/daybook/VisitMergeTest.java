@@ -13,9 +13,9 @@ import org.whinridge.app.layer.Layer;
 import org.whinridge.core.layer.Feature;
 import org.whinridge.core.layer.Field;
 import org.whinridge.core.layer.FieldType;
-import org.whinridge.core.layer.GeometryKind;
 import org.whinridge.core.layer.Schema;
 import org.whinridge.core.merge.Merge;
+import org.whinridge.core.place.GeometryKind;
 import org.whinridge.core.value.Value;
 
 /** What a visit's document says of its lists, as the merge takes it. */

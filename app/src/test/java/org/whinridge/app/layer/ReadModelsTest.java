@@ -20,14 +20,16 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.springframework.core.task.support.TaskExecutorAdapter;
 import org.springframework.transaction.support.TransactionSynchronizationManager;
+import org.whinridge.app.layer.look.LookTiles;
+import org.whinridge.app.layer.look.Looks;
 import org.whinridge.app.shell.DataFolder;
 import org.whinridge.app.shell.Refusal;
 import org.whinridge.core.layer.Feature;
 import org.whinridge.core.layer.Field;
 import org.whinridge.core.layer.FieldType;
-import org.whinridge.core.layer.GeometryKind;
 import org.whinridge.core.layer.Schema;
 import org.whinridge.core.look.Look;
+import org.whinridge.core.place.GeometryKind;
 import org.whinridge.core.read.LayerColumns;
 import org.whinridge.core.value.Value;
 

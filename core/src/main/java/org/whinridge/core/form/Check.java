@@ -28,7 +28,7 @@ public record Check(String rule, Texts texts, Weight weight, String writtenFor) 
   }
 
   /** The message that a rule gets when its author writes none. */
-  static String proposed(String sentence) {
+  public static String proposed(String sentence) {
     return "it should hold that " + sentence;
   }
 

@@ -24,14 +24,14 @@ public final class FormNames {
   }
 
   /** What is wrong with a name, a sentence part for people; empty when nothing. */
-  static Optional<String> problem(String name) {
+  public static Optional<String> problem(String name) {
     if (!Field.isName(name))
       return Optional.of("a name has letters, digits and underscores, and ‘" + name + "’ does not");
     return isReserved(name) ? meaning(name) : Optional.empty();
   }
 
   /** What is wrong with the name of a list section. */
-  static Optional<String> problemOfList(String name) {
+  public static Optional<String> problemOfList(String name) {
     return BEFORE_A_DOT.contains(name) ? meaning(name) : problem(name);
   }
 

@@ -10,7 +10,7 @@ import org.whinridge.core.merge.SameValue;
 import org.whinridge.core.place.SamePlace;
 import org.whinridge.core.prefill.Refresh;
 import org.whinridge.core.prefill.Source;
-import org.whinridge.core.value.Numbers;
+import org.whinridge.core.text.Numbers;
 import org.whinridge.core.value.Value;
 import org.whinridge.core.value.ValueType;
 
@@ -238,7 +238,7 @@ public record Question(
   }
 
   /** When two values of the field that it writes to are one. */
-  SameValue same(Schema schema) {
+  public SameValue same(Schema schema) {
     return SameValue.of(schema.field(writesTo()), SamePlace.DECIMALS)
         .ranked(type == QuestionType.RANKED);
   }
@@ -246,14 +246,14 @@ public record Question(
   /**
    * What a source or a formula gave, as this question keeps it: a whole number without decimals.
    */
-  Value given(Value v) {
+  public Value given(Value v) {
     return v instanceof Value.Num n && type.isWhole()
         ? Value.of(Numbers.round(n.value(), 0))
         : kept(v);
   }
 
   /** The answer as this question keeps it: rounded to its decimals, trimmed. */
-  Value kept(Value v) {
+  public Value kept(Value v) {
     if (v instanceof Value.Num n && decimals() >= 0)
       return Value.of(Numbers.round(n.value(), decimals()));
     return v instanceof Value.Text t ? Value.text(t.value().trim()) : v;
@@ -282,7 +282,7 @@ public record Question(
   }
 
   /** The label of a code; the value itself when the list does not have it. */
-  String labelOf(Value v) {
+  public String labelOf(Value v) {
     String plain = v.plain();
     for (Code c : codes) if (c.code().equals(plain)) return c.label();
     return plain;

@@ -6,7 +6,7 @@ import java.util.OptionalDouble;
 import org.whinridge.core.layer.Code;
 import org.whinridge.core.prefill.Refresh;
 import org.whinridge.core.prefill.Source;
-import org.whinridge.core.value.ValueJson;
+import org.whinridge.core.text.Numbers;
 
 /** The JSON form of a question: one flat object, so that an edit names one member. */
 final class QuestionJson {
@@ -44,9 +44,9 @@ final class QuestionJson {
   private static void limits(JsonObject o, Limits l) {
     text(o, "unit", l.unit());
     if (l.decimals() >= 0) o.add("decimals", l.decimals());
-    l.from().ifPresent(d -> o.add("from", ValueJson.number(d)));
-    l.to().ifPresent(d -> o.add("to", ValueJson.number(d)));
-    if (l.step() > 0) o.add("step", ValueJson.number(l.step()));
+    l.from().ifPresent(d -> o.add("from", Numbers.json(d)));
+    l.to().ifPresent(d -> o.add("to", Numbers.json(d)));
+    if (l.step() > 0) o.add("step", Numbers.json(l.step()));
     if (l.least() > 0) o.add("least", l.least());
     if (l.most() > 0) o.add("most", l.most());
     if (l.lines() > 0) o.add("lines", l.lines());

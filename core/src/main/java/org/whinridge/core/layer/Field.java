@@ -3,7 +3,7 @@ package org.whinridge.core.layer;
 import com.eclipsesource.json.JsonObject;
 import java.util.List;
 import java.util.Optional;
-import org.whinridge.core.value.Numbers;
+import org.whinridge.core.text.Numbers;
 import org.whinridge.core.value.Value;
 import org.whinridge.core.value.ValueType;
 
@@ -133,7 +133,7 @@ public record Field(
   /** A storage name made from a label: "Invert level (m)" gives invert_level_m. */
   public static String nameFrom(String label) {
     String s =
-        org.whinridge.core.value.Fold.lower(org.whinridge.core.value.Fold.accents(label))
+        org.whinridge.core.text.Fold.lower(org.whinridge.core.text.Fold.accents(label))
             .replaceAll("[^a-z0-9]+", "_")
             .replaceAll("^_+|_+$", "");
     if (s.length() > 60) s = s.substring(0, 60);

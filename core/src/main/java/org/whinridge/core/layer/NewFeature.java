@@ -11,7 +11,7 @@ import org.whinridge.core.place.CoordinateSystem;
 import org.whinridge.core.rules.Rule;
 import org.whinridge.core.rules.Rules;
 import org.whinridge.core.rules.Situation;
-import org.whinridge.core.value.Numbers;
+import org.whinridge.core.text.Numbers;
 import org.whinridge.core.value.Value;
 
 /** What a new feature of a layer begins with: its fields' defaults where it has no value itself. */

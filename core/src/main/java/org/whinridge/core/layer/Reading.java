@@ -12,9 +12,9 @@ import java.util.Optional;
 import java.util.OptionalDouble;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
-import org.whinridge.core.value.Blanks;
-import org.whinridge.core.value.Fold;
-import org.whinridge.core.value.Numbers;
+import org.whinridge.core.text.Blanks;
+import org.whinridge.core.text.Fold;
+import org.whinridge.core.text.Numbers;
 import org.whinridge.core.value.Value;
 import org.whinridge.core.value.ValueType;
 

@@ -9,6 +9,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import org.whinridge.core.place.GeometryKind;
 import org.whinridge.core.value.Value;
 import org.whinridge.core.value.ValueJson;
 

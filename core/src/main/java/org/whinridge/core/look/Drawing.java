@@ -4,8 +4,8 @@ import com.eclipsesource.json.Json;
 import com.eclipsesource.json.JsonArray;
 import com.eclipsesource.json.JsonObject;
 import java.util.List;
-import org.whinridge.core.layer.GeometryKind;
-import org.whinridge.core.value.Numbers;
+import org.whinridge.core.place.GeometryKind;
+import org.whinridge.core.text.Numbers;
 
 /**
  * The instructions by which everybody draws a look: for maps as JSON ({@link #plan}), for legends,

@@ -2,7 +2,7 @@ package org.whinridge.core.look;
 
 import com.eclipsesource.json.JsonArray;
 import com.eclipsesource.json.JsonObject;
-import org.whinridge.core.value.Numbers;
+import org.whinridge.core.text.Numbers;
 
 /**
  * How one feature is drawn under a {@link ReadyLook}.

@@ -2,8 +2,8 @@ package org.whinridge.core.look;
 
 import java.util.ArrayList;
 import java.util.List;
-import org.whinridge.core.layer.GeometryKind;
-import org.whinridge.core.value.Numbers;
+import org.whinridge.core.place.GeometryKind;
+import org.whinridge.core.text.Numbers;
 
 /** Finds legend entries that can't be told from the basemap behind them. */
 public final class Drowning {

@@ -6,7 +6,7 @@ import com.eclipsesource.json.JsonValue;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
-import org.whinridge.core.value.Numbers;
+import org.whinridge.core.text.Numbers;
 
 /**
  * A small drawing for a point: paths in a square box, its middle on the feature, north up. Holds

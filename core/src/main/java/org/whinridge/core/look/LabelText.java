@@ -5,8 +5,8 @@ import java.util.List;
 import java.util.Optional;
 import java.util.function.Function;
 import org.whinridge.core.layer.Field;
-import org.whinridge.core.layer.GeometryKind;
 import org.whinridge.core.layer.Schema;
+import org.whinridge.core.place.GeometryKind;
 import org.whinridge.core.value.Value;
 
 /**

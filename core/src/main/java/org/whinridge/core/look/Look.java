@@ -13,7 +13,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
-import org.whinridge.core.layer.GeometryKind;
+import org.whinridge.core.place.GeometryKind;
 import org.whinridge.core.rules.Rules;
 
 /**

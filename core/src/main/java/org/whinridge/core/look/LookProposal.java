@@ -10,7 +10,7 @@ import org.whinridge.core.layer.Code;
 import org.whinridge.core.layer.Field;
 import org.whinridge.core.read.LayerColumns;
 import org.whinridge.core.read.NumberColumn;
-import org.whinridge.core.value.Numbers;
+import org.whinridge.core.text.Numbers;
 import org.whinridge.core.value.Value;
 
 /**

@@ -1,7 +1,7 @@
 package org.whinridge.core.look;
 
 import java.util.List;
-import org.whinridge.core.value.Numbers;
+import org.whinridge.core.text.Numbers;
 
 /** Collects what is drawn as SVG. Hatches are patterns, one for each that differs. */
 final class Svg {

@@ -3,7 +3,7 @@ package org.whinridge.core.look;
 import com.eclipsesource.json.JsonObject;
 import com.eclipsesource.json.JsonValue;
 import java.util.Optional;
-import org.whinridge.core.layer.GeometryKind;
+import org.whinridge.core.place.GeometryKind;
 
 /** One drawing of a stack of symbols. Colours are #rrggbb, sizes pixels, opacities 0 to 1. */
 public sealed interface Symbol {

@@ -10,8 +10,8 @@ import org.locationtech.jts.geom.Geometry;
 import org.whinridge.core.layer.Feature;
 import org.whinridge.core.layer.Field;
 import org.whinridge.core.layer.FieldCheck;
-import org.whinridge.core.layer.GeometryKind;
 import org.whinridge.core.layer.Schema;
+import org.whinridge.core.place.GeometryKind;
 import org.whinridge.core.value.Value;
 
 /**

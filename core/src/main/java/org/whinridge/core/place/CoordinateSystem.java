@@ -8,7 +8,7 @@ import org.locationtech.jts.geom.Geometry;
 import org.locationtech.jts.geom.GeometryFactory;
 import org.locationtech.jts.geom.PrecisionModel;
 import org.locationtech.jts.geom.util.GeometryEditor;
-import org.whinridge.core.value.Numbers;
+import org.whinridge.core.text.Numbers;
 
 /**
  * A coordinate system: the project's, for typing and showing coordinates, or that of a file.

@@ -13,7 +13,7 @@ import org.locationtech.jts.geom.LinearRing;
 import org.locationtech.jts.geom.Point;
 import org.locationtech.jts.geom.Polygon;
 import org.locationtech.jts.geom.PrecisionModel;
-import org.whinridge.core.value.ValueJson;
+import org.whinridge.core.text.Numbers;
 
 /**
  * GeoJSON geometry objects (RFC 7946 section 3.1) to JTS and back; heights are dropped, coordinates
@@ -62,7 +62,7 @@ public final class GeometryJson {
   }
 
   private static JsonArray position(Coordinate c) {
-    return new JsonArray().add(ValueJson.number(c.x)).add(ValueJson.number(c.y));
+    return new JsonArray().add(Numbers.json(c.x)).add(Numbers.json(c.y));
   }
 
   /**

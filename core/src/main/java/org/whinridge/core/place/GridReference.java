@@ -4,7 +4,7 @@ import com.google.re2j.Matcher;
 import com.google.re2j.Pattern;
 import java.util.Optional;
 import org.locationtech.jts.geom.Coordinate;
-import org.whinridge.core.value.Numbers;
+import org.whinridge.core.text.Numbers;
 
 /**
  * References in the military grid ("29VMD 28654 18120") and in UTM with a zone ("29V 428654

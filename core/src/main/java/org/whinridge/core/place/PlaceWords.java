@@ -7,7 +7,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalDouble;
-import org.whinridge.core.value.Numbers;
+import org.whinridge.core.text.Numbers;
 
 /**
  * A typed position word by word: numbers with their signs of degrees, minutes and seconds, letters
@@ -158,7 +158,7 @@ final class PlaceWords {
   }
 
   private static Token word(String word, String s, int i) throws NotUnderstood {
-    String lower = org.whinridge.core.value.Fold.lower(word);
+    String lower = org.whinridge.core.text.Fold.lower(word);
     if (DIRECTIONS.containsKey(lower))
       return new Token(Sort.DIRECTION, DIRECTIONS.get(lower).toString(), 0, false);
     if (AXES.containsKey(lower)) return new Token(Sort.AXIS, lower, 0, false);

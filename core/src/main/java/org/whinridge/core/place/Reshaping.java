@@ -12,7 +12,6 @@ import org.locationtech.jts.geom.Point;
 import org.locationtech.jts.geom.Polygon;
 import org.locationtech.jts.operation.valid.IsSimpleOp;
 import org.locationtech.jts.operation.valid.IsValidOp;
-import org.whinridge.core.layer.GeometryKind;
 
 /**
  * What people do to the shape of a feature: split a line, add and take away parts and holes.

@@ -5,8 +5,8 @@ import com.google.re2j.Pattern;
 import java.util.List;
 import java.util.Optional;
 import org.locationtech.jts.geom.Coordinate;
-import org.whinridge.core.value.Fold;
-import org.whinridge.core.value.Numbers;
+import org.whinridge.core.text.Fold;
+import org.whinridge.core.text.Numbers;
 
 /**
  * A position as people type or paste it. Understood are

@@ -3,8 +3,8 @@ package org.whinridge.core.prefill;
 import com.eclipsesource.json.JsonObject;
 import com.eclipsesource.json.JsonValue;
 import java.util.Optional;
-import org.whinridge.core.layer.GeometryKind;
-import org.whinridge.core.value.ValueJson;
+import org.whinridge.core.place.GeometryKind;
+import org.whinridge.core.text.Numbers;
 
 /**
  * How features of another layer are found by the visit's place.
@@ -91,7 +91,7 @@ public record LookUp(
   public JsonObject json() {
     JsonObject o = new JsonObject().add("layer", layerId).add("layerName", layerName);
     if (how != How.CONTAINING) o.add("how", how.id);
-    if (withinM > 0) o.add("withinM", ValueJson.number(withinM));
+    if (withinM > 0) o.add("withinM", Numbers.json(withinM));
     if (!filter.isEmpty()) o.add("filter", filter);
     if (several == Several.LIST) o.add("several", "list");
     return o;

@@ -26,7 +26,7 @@ public sealed interface Source {
    *     own
    * @param own the look-up of its own, when it has one
    */
-  record Place(String shared, Optional<LookUp> own, Take take) implements Source {}
+  record Place(String shared, Optional<LookUp> own, LookUpValue take) implements Source {}
 
   /** Something the device knows: person, device, date, time, position, accuracy and so on. */
   record Device(String item) implements Source {}
@@ -65,7 +65,7 @@ public sealed interface Source {
       if (!p.shared().isEmpty()) o.add("lookUp", p.shared());
       p.own().ifPresent(l -> l.json().forEach(m -> o.add(m.getName(), m.getValue())));
       if (!p.take().field().isEmpty()) o.add("field", p.take().field());
-      if (p.take().measure() != Take.Measure.VALUE) o.add("take", p.take().measure().id());
+      if (p.take().measure() != LookUpValue.Measure.VALUE) o.add("take", p.take().measure().id());
       return o;
     }
     if (s instanceof Device d) return new JsonObject().add("from", "device").add("item", d.item());
@@ -119,9 +119,9 @@ public sealed interface Source {
     return new Place(
         shared,
         shared.isEmpty() ? Optional.of(LookUp.read(o)) : Optional.empty(),
-        new Take(
+        new LookUpValue(
             o.getString("field", ""),
-            Take.Measure.of(take)
+            LookUpValue.Measure.of(take)
                 .orElseThrow(
                     () ->
                         new IllegalArgumentException("a look-up has no ‘" + take + "’ to take"))));

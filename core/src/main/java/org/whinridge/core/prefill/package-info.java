@@ -4,9 +4,9 @@
  * how features are found ({@link org.whinridge.core.prefill.LookUp}), the index that finds them
  * ({@link org.whinridge.core.prefill.PlaceIndex}), what came of it ({@link
  * org.whinridge.core.prefill.LookupResult}) and what a question takes from it ({@link
- * org.whinridge.core.prefill.Take}).
+ * org.whinridge.core.prefill.LookUpValue}).
  *
  * <p>Comes in: features and a place. Never: a form; who walks the chain is {@code
- * org.whinridge.core.form.Prefill}.
+ * org.whinridge.core.visit.Prefill}.
  */
 package org.whinridge.core.prefill;

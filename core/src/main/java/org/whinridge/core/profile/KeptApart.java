@@ -3,7 +3,7 @@ package org.whinridge.core.profile;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Set;
-import org.whinridge.core.value.Fold;
+import org.whinridge.core.text.Fold;
 
 /**
  * What keeps two texts apart however near their letters are: marks that mean something, numbers,

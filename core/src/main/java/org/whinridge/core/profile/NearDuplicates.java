@@ -8,9 +8,9 @@ import java.util.Map;
 import java.util.Set;
 import java.util.TreeMap;
 import java.util.TreeSet;
-import org.whinridge.core.value.EditDistance;
-import org.whinridge.core.value.Fold;
-import org.whinridge.core.value.Numbers;
+import org.whinridge.core.text.EditDistance;
+import org.whinridge.core.text.Fold;
+import org.whinridge.core.text.Numbers;
 
 /**
  * Finds unlike spellings of one value: by a normalised key (case, accents, spaces, marks and the

@@ -7,7 +7,7 @@ import java.util.Map;
 import java.util.Set;
 import java.util.TreeSet;
 import org.whinridge.core.layer.Code;
-import org.whinridge.core.value.Fold;
+import org.whinridge.core.text.Fold;
 
 /**
  * A code list out of pasted lines or a CSV: "code, label", "code; label" or a tab between; a line

@@ -12,8 +12,8 @@ import org.locationtech.jts.io.ParseException;
 import org.locationtech.jts.io.WKTReader;
 import org.whinridge.core.layer.Reading;
 import org.whinridge.core.place.GeometryJson;
-import org.whinridge.core.value.Fold;
-import org.whinridge.core.value.Numbers;
+import org.whinridge.core.text.Fold;
+import org.whinridge.core.text.Numbers;
 import org.whinridge.core.value.Value;
 
 /**

@@ -3,8 +3,8 @@ package org.whinridge.core.profile;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
-import org.whinridge.core.value.Blanks;
-import org.whinridge.core.value.Fold;
+import org.whinridge.core.text.Blanks;
+import org.whinridge.core.text.Fold;
 
 /**
  * A readable label for a column of a file, with the unit that its name ends in: "WidthMm" gives

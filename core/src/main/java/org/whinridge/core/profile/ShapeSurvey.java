@@ -9,11 +9,11 @@ import org.locationtech.jts.geom.Envelope;
 import org.locationtech.jts.geom.Geometry;
 import org.locationtech.jts.geom.Polygonal;
 import org.locationtech.jts.operation.valid.IsValidOp;
-import org.whinridge.core.layer.GeometryKind;
 import org.whinridge.core.place.DateLine;
+import org.whinridge.core.place.GeometryKind;
 import org.whinridge.core.place.Repair;
-import org.whinridge.core.value.Fold;
-import org.whinridge.core.value.Numbers;
+import org.whinridge.core.text.Fold;
+import org.whinridge.core.text.Numbers;
 
 /** What the geometries of a layer of a file are like: kinds, extent, range, soundness. */
 final class ShapeSurvey {

@@ -12,9 +12,9 @@ import org.locationtech.jts.geom.Geometry;
 import org.whinridge.core.layer.Code;
 import org.whinridge.core.layer.Field;
 import org.whinridge.core.layer.FieldType;
-import org.whinridge.core.layer.GeometryKind;
+import org.whinridge.core.place.GeometryKind;
 import org.whinridge.core.place.Repair;
-import org.whinridge.core.value.Numbers;
+import org.whinridge.core.text.Numbers;
 import org.whinridge.core.value.Value;
 
 /**

@@ -11,9 +11,9 @@ import java.util.TreeMap;
 import org.whinridge.core.layer.Code;
 import org.whinridge.core.layer.FieldType;
 import org.whinridge.core.layer.Reading;
-import org.whinridge.core.value.Blanks;
-import org.whinridge.core.value.Fold;
-import org.whinridge.core.value.Numbers;
+import org.whinridge.core.text.Blanks;
+import org.whinridge.core.text.Fold;
+import org.whinridge.core.text.Numbers;
 import org.whinridge.core.value.Value;
 
 /**

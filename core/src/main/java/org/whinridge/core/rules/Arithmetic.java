@@ -16,7 +16,7 @@ final class Arithmetic {
     double of(double l, double r);
   }
 
-  static Steps.Step step(String op, Steps.Step left, Steps.Step right) {
+  static Evaluator.Step step(String op, Evaluator.Step left, Evaluator.Step right) {
     Op f = op(op);
     return s -> {
       Value a = left.in(s);

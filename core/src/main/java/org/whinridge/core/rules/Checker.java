@@ -193,7 +193,7 @@ final class Checker {
       if (ta == ValueType.NUMBER
           && tb == ValueType.TEXT
           && b instanceof Node.Literal l
-          && org.whinridge.core.value.Numbers.read(l.value().plain()).isPresent())
+          && org.whinridge.core.text.Numbers.read(l.value().plain()).isPresent())
         fix = l.value().plain();
       if (ta == ValueType.TEXT && tb == ValueType.NUMBER && b instanceof Node.Literal l)
         fix = "'" + l.value().plain() + "'";

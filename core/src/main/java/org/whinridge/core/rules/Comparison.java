@@ -3,7 +3,7 @@ package org.whinridge.core.rules;
 import org.whinridge.core.value.Value;
 
 /** {@code = <> < > <= >=} of two values; unknown when one is empty or they are of two kinds. */
-final class Comparison {
+public final class Comparison {
   static final int SAME = 0;
   static final int OTHER = 1;
   static final int UNDER = 2;
@@ -13,7 +13,8 @@ final class Comparison {
 
   private Comparison() {}
 
-  static int code(String op) {
+  /** The number of an operator, for {@link #of}. */
+  public static int code(String op) {
     switch (op) {
       case "=":
         return SAME;
@@ -30,7 +31,8 @@ final class Comparison {
     }
   }
 
-  static Value of(int op, Value a, Value b) {
+  /** Whether two values compare so: yes, no, or {@link Value#EMPTY} for unknown. */
+  public static Value of(int op, Value a, Value b) {
     int c;
     if (a instanceof Value.Num x && b instanceof Value.Num y)
       c = Double.compare(x.value(), y.value());

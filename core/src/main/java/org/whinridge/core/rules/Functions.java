@@ -18,10 +18,10 @@ import org.locationtech.jts.geom.Coordinate;
 import org.locationtech.jts.geom.Geometry;
 import org.whinridge.core.place.Alongside;
 import org.whinridge.core.place.Geodesy;
+import org.whinridge.core.text.Fold;
+import org.whinridge.core.text.Numbers;
 import org.whinridge.core.value.Decimals;
-import org.whinridge.core.value.Fold;
 import org.whinridge.core.value.IsoTime;
-import org.whinridge.core.value.Numbers;
 import org.whinridge.core.value.Value;
 import org.whinridge.core.value.ValueType;
 
@@ -29,12 +29,12 @@ import org.whinridge.core.value.ValueType;
  * Every function of the language, with its usage, its types and its meaning. An empty argument
  * gives an empty value unless said.
  */
-final class Functions {
+public final class Functions {
   /**
    * One function. {@code keepsEmpty}: its body sees empty arguments; else they make the result
    * empty.
    */
-  record Function(
+  public record Function(
       String name,
       String usage,
       List<ValueType> arguments,
@@ -70,7 +70,8 @@ final class Functions {
 
   private Functions() {}
 
-  static Optional<Function> find(String name) {
+  /** The function of a name, which is in lower case. */
+  public static Optional<Function> find(String name) {
     return Optional.ofNullable(ALL.get(name));
   }
 

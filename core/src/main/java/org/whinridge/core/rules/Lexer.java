@@ -2,7 +2,7 @@ package org.whinridge.core.rules;
 
 import java.util.ArrayList;
 import java.util.List;
-import org.whinridge.core.value.Blanks;
+import org.whinridge.core.text.Blanks;
 
 /** Text to tokens. Stops at the first character that can't begin a token. */
 final class Lexer {

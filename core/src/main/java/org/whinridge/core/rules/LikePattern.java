@@ -4,15 +4,16 @@ package org.whinridge.core.rules;
  * LIKE: % any run, _ one character, \ takes the next as it is. Characters are Unicode code points.
  * Time at most text × pattern.
  */
-final class LikePattern {
+public final class LikePattern {
   private LikePattern() {}
 
-  static boolean matches(String pattern, String text) {
+  /** Whether the whole text fits the pattern. */
+  public static boolean matches(String pattern, String text) {
     return matches(pattern.codePoints().toArray(), text);
   }
 
   /** The same with a pattern whose characters are taken apart already. */
-  static boolean matches(int[] like, String text) {
+  public static boolean matches(int[] like, String text) {
     int[] in = text.codePoints().toArray();
     int p = 0;
     int t = 0;

@@ -6,10 +6,11 @@ import org.whinridge.core.value.IsoTime;
 import org.whinridge.core.value.Value;
 
 /** DATE('…'), TIMESTAMP('…') and INTERVAL('…', '…'). */
-final class Literals {
+public final class Literals {
   private Literals() {}
 
-  static Node moment(String kind, List<Node> arguments, Span at) {
+  /** DATE or TIMESTAMP with its one text; throws {@link RuleSyntax} for what is neither. */
+  public static Node moment(String kind, List<Node> arguments, Span at) {
     boolean date = kind.equals("DATE");
     if (arguments.size() == 1
         && arguments.get(0) instanceof Node.Literal l
@@ -39,7 +40,7 @@ final class Literals {
    * An interval: each end is a date or moment written as a bare text, DATE(…) or TIMESTAMP(…), the
    * text '..' for an open end, or an expression that gives a date or a moment.
    */
-  static Node interval(List<Node> arguments, Span at) {
+  public static Node interval(List<Node> arguments, Span at) {
     return new Node.Call("INTERVAL", arguments.stream().map(Literals::end).toList(), at);
   }
 

@@ -2,8 +2,8 @@ package org.whinridge.core.rules;
 
 import java.util.Collection;
 import java.util.Optional;
-import org.whinridge.core.value.EditDistance;
-import org.whinridge.core.value.Fold;
+import org.whinridge.core.text.EditDistance;
+import org.whinridge.core.text.Fold;
 
 /** The known word nearest to a mistyped one, by edit distance (a swap counts one). */
 final class Nearest {

@@ -10,7 +10,6 @@ import org.whinridge.core.value.Value;
  * ^, minus.
  */
 final class Parser {
-  static final int MAX_DEPTH = 64;
   static final Set<String> WKT =
       Set.of(
           "POINT",
@@ -107,12 +106,12 @@ final class Parser {
         new RuleProblem(
             RuleProblem.Kind.TOO_DEEP,
             at,
-            "the rule is nested more than " + MAX_DEPTH + " levels deep; split it in two",
+            "the rule is nested more than " + Rules.MAX_DEPTH + " levels deep; split it in two",
             ""));
   }
 
   private void down() {
-    if (++depth > MAX_DEPTH) throw tooDeep(now().at());
+    if (++depth > Rules.MAX_DEPTH) throw tooDeep(now().at());
   }
 
   private Node not() {

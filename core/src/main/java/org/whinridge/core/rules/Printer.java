@@ -6,22 +6,23 @@ import org.locationtech.jts.geom.Geometry;
 import org.locationtech.jts.geom.LineString;
 import org.locationtech.jts.geom.Point;
 import org.locationtech.jts.geom.Polygon;
-import org.whinridge.core.value.Numbers;
+import org.whinridge.core.text.Numbers;
 import org.whinridge.core.value.Value;
 
 /**
  * A tree back to canonical CQL2 Text: keywords in capitals, brackets only where precedence needs
  * them.
  */
-final class Printer {
+public final class Printer {
   private Printer() {}
 
-  static String print(Node n) {
+  /** The tree as CQL2 Text. */
+  public static String print(Node n) {
     return text(n);
   }
 
   /** A rule's text without the blanks that it can do without, for one that is near its limit. */
-  static String tight(String text) {
+  public static String tight(String text) {
     StringBuilder b = new StringBuilder(text.length());
     for (Token t : Lexer.tokens(text)) {
       String word = text.substring(t.at().from(), t.at().to());
@@ -135,7 +136,8 @@ final class Printer {
     return "'" + v.plain().replace("'", "''") + "'";
   }
 
-  static String wkt(Geometry g) {
+  /** A geometry as WKT, its numbers by {@link Numbers#plain}. */
+  public static String wkt(Geometry g) {
     return g.getGeometryType().toUpperCase(java.util.Locale.ROOT) + body(g);
   }
 

@@ -11,13 +11,13 @@ public final class Rule {
   private final Node tree;
   private final ValueType type;
   private final Set<String> names;
-  private final Steps.Step steps;
+  private final Evaluator.Step steps;
 
   Rule(String text, Node tree, ValueType type, Set<String> names) {
-    this(text, tree, type, names, Steps.of(tree, n -> -1));
+    this(text, tree, type, names, Evaluator.of(tree, n -> -1));
   }
 
-  private Rule(String text, Node tree, ValueType type, Set<String> names, Steps.Step steps) {
+  private Rule(String text, Node tree, ValueType type, Set<String> names, Evaluator.Step steps) {
     this.steps = steps;
     this.text = text;
     this.tree = tree;
@@ -50,16 +50,6 @@ public final class Rule {
     return Printer.print(tree);
   }
 
-  /** The rule as CQL2 JSON. */
-  public String json() {
-    return CqlJson.write(tree).toString();
-  }
-
-  /** The rule as an English sentence part: "kind is tide flap". */
-  public String sentence(Scope scope) {
-    return new Sentence(scope).say(tree);
-  }
-
   /**
    * The value; {@link Value#EMPTY} for unknown, for division by zero and for anything not finite.
    */
@@ -75,7 +65,7 @@ public final class Rule {
 
   /** A part of this rule's tree made ready. */
   public Part part(Node node) {
-    return Steps.of(node, n -> -1)::in;
+    return Evaluator.of(node, n -> -1)::in;
   }
 
   /**
@@ -83,7 +73,7 @@ public final class Rule {
    * more; the others by name. For whoever evaluates the same rules very often.
    */
   public Rule bound(ToIntFunction<String> slots) {
-    return new Rule(text, tree, type, names, Steps.of(tree, slots));
+    return new Rule(text, tree, type, names, Evaluator.of(tree, slots));
   }
 
   /** Whether the rule says yes; unknown counts as no, as for ask when and filters. */

@@ -1,7 +1,5 @@
 package org.whinridge.core.rules;
 
-import com.eclipsesource.json.Json;
-import com.eclipsesource.json.ParseException;
 import java.util.ArrayList;
 import java.util.LinkedHashSet;
 import java.util.List;
@@ -21,13 +19,30 @@ public final class Rules {
   /** The longest rule, in characters. */
   public static final int MAX_LENGTH = 4000;
 
+  /** The deepest nesting of a rule. */
+  public static final int MAX_DEPTH = 64;
+
   private Rules() {}
+
+  /**
+   * The tree of a text, its names and types not checked.
+   *
+   * @throws RuleSyntax when the text can't be read
+   */
+  public static Node tree(String text) {
+    return new Parser(Lexer.tokens(text)).all();
+  }
 
   /**
    * A rule that was read, or the problems that stopped it. {@code rule} is present exactly when
    * {@code problems} is empty.
    */
-  public record Outcome(Optional<Rule> rule, List<RuleProblem> problems) {}
+  public record Outcome(Optional<Rule> rule, List<RuleProblem> problems) {
+    /** No rule, for one reason. */
+    public static Outcome failed(RuleProblem problem) {
+      return new Outcome(Optional.empty(), List.of(problem));
+    }
+  }
 
   /** Reads a condition: a rule that says yes, no or unknown. */
   public static Outcome condition(String text, Scope scope) {
@@ -42,35 +57,6 @@ public final class Rules {
   }
 
   /**
-   * Reads CQL2 JSON (OGC 21-065, clause 8): it is turned into CQL2 Text and read as that, so that
-   * the rule and its problems are the same however it came.
-   *
-   * @param type the kind of value wanted, {@link ValueType#EMPTY} for any
-   */
-  public static Outcome fromJson(String json, Scope scope, ValueType type) {
-    if (json.length() > 10 * MAX_LENGTH)
-      return failed(
-          new RuleProblem(
-              RuleProblem.Kind.TOO_LONG,
-              new Span(0, 0),
-              "this CQL2 JSON is too long for a rule",
-              ""));
-    try {
-      String text = Printer.print(CqlJsonReader.read(Json.parse(json)));
-      return read(text.length() > MAX_LENGTH ? Printer.tight(text) : text, scope, type);
-    } catch (RuleSyntax e) {
-      return failed(e.problem);
-    } catch (ParseException e) {
-      return failed(
-          new RuleProblem(
-              RuleProblem.Kind.EXPECTED_OTHER,
-              new Span(e.getLocation().offset, e.getLocation().offset),
-              "this is not JSON: " + e.getMessage(),
-              ""));
-    }
-  }
-
-  /**
    * The text of a rule with a name replaced wherever the rule reads it, alone or behind a prefix
    * ({@code last.silt}, {@code defects.length_m}); everything else stays as it was written. A text
    * that can't be read comes back as it is.
@@ -81,7 +67,7 @@ public final class Rules {
     if (text.length() > MAX_LENGTH) return text;
     List<Node.Name> found = new ArrayList<>();
     try {
-      collect(new Parser(Lexer.tokens(text)).all(), found);
+      collect(tree(text), found);
     } catch (RuleSyntax e) {
       return text;
     }
@@ -101,7 +87,7 @@ public final class Rules {
     if (text.length() > MAX_LENGTH) return out;
     try {
       List<Node.Name> found = new ArrayList<>();
-      collect(new Parser(Lexer.tokens(text)).all(), found);
+      collect(tree(text), found);
       for (Node.Name n : found) out.add(n.name());
     } catch (RuleSyntax e) {
       return out; // whoever reads the rule tells what is wrong with it
@@ -116,7 +102,7 @@ public final class Rules {
 
   private static Outcome read(String text, Scope scope, ValueType wanted) {
     if (text.length() > MAX_LENGTH)
-      return failed(
+      return Outcome.failed(
           new RuleProblem(
               RuleProblem.Kind.TOO_LONG,
               new Span(MAX_LENGTH, text.length()),
@@ -124,9 +110,9 @@ public final class Rules {
               ""));
     Node tree;
     try {
-      tree = new Parser(Lexer.tokens(text)).all();
+      tree = tree(text);
     } catch (RuleSyntax e) {
-      return failed(e.problem);
+      return Outcome.failed(e.problem);
     }
     return checked(text, tree, scope, wanted);
   }
@@ -146,9 +132,5 @@ public final class Rules {
     return problems.isEmpty()
         ? new Outcome(Optional.of(new Rule(text, tree, type, checker.names())), List.of())
         : new Outcome(Optional.empty(), List.copyOf(problems));
-  }
-
-  private static Outcome failed(RuleProblem p) {
-    return new Outcome(Optional.empty(), List.of(p));
   }
 }

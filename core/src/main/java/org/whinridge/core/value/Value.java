@@ -4,6 +4,7 @@ import java.time.Instant;
 import java.time.LocalDate;
 import java.util.List;
 import org.locationtech.jts.geom.Geometry;
+import org.whinridge.core.text.Numbers;
 
 /**
  * One value of a field, an answer or a rule. Immutable; an absent value is {@link Empty}, never

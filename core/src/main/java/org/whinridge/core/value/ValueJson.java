@@ -7,6 +7,7 @@ import java.util.ArrayList;
 import java.util.List;
 import org.locationtech.jts.geom.Geometry;
 import org.whinridge.core.place.GeometryJson;
+import org.whinridge.core.text.Numbers;
 
 /** The JSON form of values: null, number, string, boolean, array; a geometry as in RFC 7946. */
 public final class ValueJson {
@@ -14,7 +15,7 @@ public final class ValueJson {
 
   /** The JSON form of a value. Dates and moments are ISO 8601 strings. */
   public static JsonValue write(Value v) {
-    if (v instanceof Value.Num n) return number(n.value());
+    if (v instanceof Value.Num n) return Numbers.json(n.value());
     if (v instanceof Value.Bool b) return Json.value(b.value());
     if (v instanceof Value.Many m) {
       JsonArray a = new JsonArray();
@@ -23,11 +24,6 @@ public final class ValueJson {
     }
     if (v instanceof Value.Place p) return GeometryJson.write(p.geometry());
     return v.isEmpty() ? Json.NULL : Json.value(v.plain());
-  }
-
-  /** A JSON number with the digits of {@link Numbers#plain}. */
-  public static JsonValue number(double d) {
-    return Json.parse(Numbers.plain(d));
   }
 
   /**

@@ -10,6 +10,11 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.ValueSource;
+import org.whinridge.core.form.compile.ExecutableForm;
+import org.whinridge.core.form.compile.FormCompiler;
+import org.whinridge.core.visit.Filling;
+import org.whinridge.core.visit.FormFixture;
+import org.whinridge.core.visit.WalkFixture;
 
 /** What a form's author is told and helped with: rules that never hold, new names, old messages. */
 class FormAuthorTest {

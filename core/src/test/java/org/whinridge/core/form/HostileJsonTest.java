@@ -12,7 +12,13 @@ import java.util.Optional;
 import java.util.Random;
 import org.junit.jupiter.api.Test;
 import org.locationtech.jts.geom.Coordinate;
+import org.whinridge.core.form.compile.ExecutableForm;
+import org.whinridge.core.form.compile.FormCompiler;
+import org.whinridge.core.form.compile.FormProblem;
 import org.whinridge.core.value.Value;
+import org.whinridge.core.visit.Filling;
+import org.whinridge.core.visit.VisitStart;
+import org.whinridge.core.visit.WalkFixture;
 
 /**
  * Form files and kept visits with members of the wrong kind, missing or odd: a form is refused in

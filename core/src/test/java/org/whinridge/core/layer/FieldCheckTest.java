@@ -15,6 +15,7 @@ import org.junit.jupiter.params.provider.CsvSource;
 import org.locationtech.jts.geom.Coordinate;
 import org.whinridge.core.place.CoordinateSystem;
 import org.whinridge.core.place.GeometryJson;
+import org.whinridge.core.place.GeometryKind;
 import org.whinridge.core.value.Value;
 
 /** Limits of fields, and what fills itself. */

@@ -9,6 +9,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import org.junit.jupiter.api.Test;
+import org.whinridge.core.place.GeometryKind;
 import org.whinridge.core.value.Value;
 
 class SchemaChangeTest {

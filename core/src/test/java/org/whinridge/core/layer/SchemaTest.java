@@ -13,6 +13,7 @@ import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import org.locationtech.jts.geom.Coordinate;
 import org.whinridge.core.place.GeometryJson;
+import org.whinridge.core.place.GeometryKind;
 import org.whinridge.core.value.Value;
 
 class SchemaTest {

@@ -13,7 +13,6 @@ import org.locationtech.jts.geom.Coordinate;
 import org.locationtech.jts.geom.Geometry;
 import org.locationtech.jts.geom.Polygon;
 import org.locationtech.jts.io.WKTReader;
-import org.whinridge.core.layer.GeometryKind;
 
 class ReshapingTest {
   private static Geometry g(String wkt) {

@@ -14,8 +14,8 @@ import org.junit.jupiter.api.Test;
 import org.locationtech.jts.geom.Coordinate;
 import org.locationtech.jts.geom.Geometry;
 import org.whinridge.core.layer.Feature;
-import org.whinridge.core.layer.GeometryKind;
 import org.whinridge.core.place.GeometryJson;
+import org.whinridge.core.place.GeometryKind;
 import org.whinridge.core.value.Value;
 
 /** Look-ups by place against GeographicLib and a plain look at every feature. */
@@ -86,7 +86,7 @@ class LookUpTest {
                 feature("c", "{\"type\":\"Point\",\"coordinates\":[0,0.002]}", "n", 3)));
     LookupResult.Found found = (LookupResult.Found) index.look(near(500), point(0, 0), f -> true);
     assertThat(found.hits().get(0).feature().id()).isEqualTo("a");
-    assertThat(Take.of("n").from(found)).isEqualTo(Value.of(1));
+    assertThat(LookUpValue.of("n").from(found)).isEqualTo(Value.of(1));
     LookupResult.Found filtered =
         (LookupResult.Found)
             index.look(near(500), point(0, 0), f -> f.value("n").equals(Value.of(3)));
@@ -111,21 +111,22 @@ class LookUpTest {
     LookUp along = new LookUp("l", "Banks", LookUp.How.ALONG, 100, "", LookUp.Several.SMALLEST);
     Coordinate at = new Coordinate(-10.3005, 57.905);
     LookupResult.Found f = (LookupResult.Found) index.look(along, point(at.x, at.y), x -> true);
-    double chainage = ((Value.Num) new Take("", Take.Measure.CHAINAGE).from(f)).value();
-    double offset = ((Value.Num) new Take("", Take.Measure.OFFSET).from(f)).value();
+    double chainage =
+        ((Value.Num) new LookUpValue("", LookUpValue.Measure.CHAINAGE).from(f)).value();
+    double offset = ((Value.Num) new LookUpValue("", LookUpValue.Measure.OFFSET).from(f)).value();
     // half of the first leg, which runs due north; both ends by GeographicLib
     assertThat(chainage)
         .isCloseTo(
             geodesic(new Coordinate(-10.3, 57.9), new Coordinate(-10.3, 57.905)), within(0.01));
     assertThat(offset).isCloseTo(geodesic(at, new Coordinate(-10.3, 57.905)), within(0.01));
-    assertThat(new Take("", Take.Measure.SIDE).from(f))
+    assertThat(new LookUpValue("", LookUpValue.Measure.SIDE).from(f))
         .as("west of a line to the north")
         .isEqualTo(Value.text("left"));
     f = (LookupResult.Found) index.look(along, point(-10.29, 57.9098), x -> true);
-    assertThat(new Take("", Take.Measure.SIDE).from(f))
+    assertThat(new LookUpValue("", LookUpValue.Measure.SIDE).from(f))
         .as("south of a line to the east")
         .isEqualTo(Value.text("right"));
-    assertThat(((Value.Num) new Take("", Take.Measure.CHAINAGE).from(f)).value())
+    assertThat(((Value.Num) new LookUpValue("", LookUpValue.Measure.CHAINAGE).from(f)).value())
         .isCloseTo(
             geodesic(new Coordinate(-10.3, 57.9), new Coordinate(-10.3, 57.91))
                 + geodesic(new Coordinate(-10.3, 57.91), new Coordinate(-10.29, 57.91)),
@@ -154,14 +155,19 @@ class LookUpTest {
     double[] numbers =
         within.stream().mapToDouble(x -> ((Value.Num) x.value("n")).value()).toArray();
     var stats = java.util.Arrays.stream(numbers).summaryStatistics();
-    assertThat(new Take("", Take.Measure.COUNT).from(f)).isEqualTo(Value.of(within.size()));
-    assertThat(new Take("n", Take.Measure.SUM).from(f)).isEqualTo(Value.of(stats.getSum()));
-    assertThat(new Take("n", Take.Measure.MIN).from(f)).isEqualTo(Value.of(stats.getMin()));
-    assertThat(new Take("n", Take.Measure.MAX).from(f)).isEqualTo(Value.of(stats.getMax()));
-    assertThat(((Value.Num) new Take("n", Take.Measure.MEAN).from(f)).value())
+    assertThat(new LookUpValue("", LookUpValue.Measure.COUNT).from(f))
+        .isEqualTo(Value.of(within.size()));
+    assertThat(new LookUpValue("n", LookUpValue.Measure.SUM).from(f))
+        .isEqualTo(Value.of(stats.getSum()));
+    assertThat(new LookUpValue("n", LookUpValue.Measure.MIN).from(f))
+        .isEqualTo(Value.of(stats.getMin()));
+    assertThat(new LookUpValue("n", LookUpValue.Measure.MAX).from(f))
+        .isEqualTo(Value.of(stats.getMax()));
+    assertThat(((Value.Num) new LookUpValue("n", LookUpValue.Measure.MEAN).from(f)).value())
         .isCloseTo(stats.getAverage(), within(1e-9));
-    assertThat(new Take("kind", Take.Measure.MOST_FREQUENT).from(f)).isEqualTo(Value.text("flap"));
-    assertThat(((Value.Many) new Take("kind", Take.Measure.LIST).from(f)).values())
+    assertThat(new LookUpValue("kind", LookUpValue.Measure.MOST_FREQUENT).from(f))
+        .isEqualTo(Value.text("flap"));
+    assertThat(((Value.Many) new LookUpValue("kind", LookUpValue.Measure.LIST).from(f)).values())
         .containsExactlyInAnyOrder(Value.text("flap"), Value.text("weir"));
   }
 
@@ -196,8 +202,8 @@ class LookUpTest {
         new PlaceIndex(List.of(feature("b", large, "s", "peat"), feature("a", small, "s", "clay")));
     LookUp all = new LookUp("l", "L", LookUp.How.CONTAINING, 0, "", LookUp.Several.LIST);
     LookupResult.Found f = (LookupResult.Found) index.look(all, point(0.5, 0.5), x -> true);
-    assertThat(Take.of("s").from(f).plain()).isEqualTo("clay, peat");
-    assertThat(new Take("", Take.Measure.FEATURE).from(f)).isEqualTo(Value.text("a"));
+    assertThat(LookUpValue.of("s").from(f).plain()).isEqualTo("clay, peat");
+    assertThat(new LookUpValue("", LookUpValue.Measure.FEATURE).from(f)).isEqualTo(Value.text("a"));
   }
 
   /** The layers of a project that may be looked up, and how; tables have no places. */

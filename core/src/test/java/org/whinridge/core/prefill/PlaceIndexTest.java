@@ -58,7 +58,7 @@ class PlaceIndexTest {
                           .orElseThrow();
                   assertThat(
                           org.whinridge.core.place.Geodesy.areaM2(
-                              all.get((int) ((Value.Num) Take.of("n").from(f)).value())
+                              all.get((int) ((Value.Num) LookUpValue.of("n").from(f)).value())
                                   .geometry()
                                   .get()))
                       .isEqualTo(smallest);

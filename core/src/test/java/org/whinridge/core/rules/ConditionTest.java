@@ -80,7 +80,7 @@ class ConditionTest {
             c.in(
                     new org.whinridge.core.layer.LayerScope(
                         new org.whinridge.core.layer.Schema(
-                            org.whinridge.core.layer.GeometryKind.POINT, List.of(), "", List.of())))
+                            org.whinridge.core.place.GeometryKind.POINT, List.of(), "", List.of())))
                 .rule())
         .isPresent();
   }

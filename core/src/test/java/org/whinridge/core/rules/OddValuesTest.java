@@ -105,7 +105,7 @@ class OddValuesTest {
 
   private void tried(Node n, String what) {
     try {
-      assertThat(Steps.of(n, name -> -1).in(new TestNames())).as(what).isNotNull();
+      assertThat(Evaluator.of(n, name -> -1).in(new TestNames())).as(what).isNotNull();
     } catch (RuntimeException e) {
       throw new AssertionError(what, e);
     }

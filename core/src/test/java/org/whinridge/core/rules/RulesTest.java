@@ -8,6 +8,7 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.ValueSource;
+import org.whinridge.core.rules.saying.Sentence;
 import org.whinridge.core.value.Value;
 import org.whinridge.core.value.ValueType;
 
@@ -215,7 +216,7 @@ class RulesTest {
   }
 
   private String sentence(String rule) {
-    return Rules.condition(rule, names).rule().orElseThrow().sentence(names);
+    return Sentence.of(Rules.condition(rule, names).rule().orElseThrow(), names);
   }
 
   /** Whatever is typed, reading gives a rule or problems, never an exception. */

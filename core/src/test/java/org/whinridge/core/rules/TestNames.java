@@ -13,11 +13,11 @@ import org.whinridge.core.value.Value;
 import org.whinridge.core.value.ValueType;
 
 /** A handful of names with types and values for the tests of rules. */
-class TestNames implements Scope, Situation {
+public class TestNames implements Scope, Situation {
   private final Map<String, Known> known = new LinkedHashMap<>();
   private final Map<String, Value> values = new LinkedHashMap<>();
 
-  TestNames() {
+  public TestNames() {
     name(
         "kind",
         ValueType.TEXT,
@@ -45,24 +45,24 @@ class TestNames implements Scope, Situation {
     values.put(n, v);
   }
 
-  TestNames known(String n, Value v) {
+  public TestNames known(String n, Value v) {
     name(n, v.type(), n, v);
     return this;
   }
 
-  TestNames with(String n, Value v) {
+  public TestNames with(String n, Value v) {
     values.put(n, v);
     return this;
   }
 
-  Value eval(String rule) {
+  public Value eval(String rule) {
     Rules.Outcome o = Rules.formula(rule, this, ValueType.EMPTY);
     return o.rule()
         .orElseThrow(() -> new AssertionError(rule + ": " + o.problems()))
         .evaluate(this);
   }
 
-  RuleProblem problem(String rule) {
+  public RuleProblem problem(String rule) {
     Rules.Outcome o = Rules.formula(rule, this, ValueType.EMPTY);
     if (o.problems().isEmpty()) throw new AssertionError("no problem in " + rule);
     return o.problems().get(0);

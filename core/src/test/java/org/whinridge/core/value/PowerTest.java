@@ -7,6 +7,8 @@ import java.text.Normalizer;
 import java.util.Locale;
 import java.util.Random;
 import org.junit.jupiter.api.Test;
+import org.whinridge.core.text.Composed;
+import org.whinridge.core.text.Fold;
 
 /**
  * What is worked out by core itself, so that every engine gives the same, against the JDK's own.

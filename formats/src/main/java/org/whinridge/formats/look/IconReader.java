@@ -12,8 +12,8 @@ import javax.xml.stream.XMLStreamException;
 import javax.xml.stream.XMLStreamReader;
 import org.whinridge.core.look.Colour;
 import org.whinridge.core.look.Icon;
-import org.whinridge.core.value.Numbers;
-import org.whinridge.formats.FileProblem;
+import org.whinridge.core.text.Numbers;
+import org.whinridge.formats.file.FileProblem;
 
 /**
  * Makes an {@link Icon} out of an SVG file (SVG 1.1): its shapes as paths in a square box. Nothing

@@ -3,7 +3,7 @@ package org.whinridge.formats.look;
 import java.awt.geom.AffineTransform;
 import java.util.ArrayList;
 import java.util.List;
-import org.whinridge.core.value.Numbers;
+import org.whinridge.core.text.Numbers;
 
 /**
  * Path data (SVG 1.1, clause 8.3) under a transform: everything becomes absolute M, L, C, Q and Z;

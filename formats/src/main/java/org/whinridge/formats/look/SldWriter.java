@@ -5,7 +5,6 @@ import java.util.ArrayList;
 import java.util.Base64;
 import java.util.List;
 import org.whinridge.core.layer.FieldType;
-import org.whinridge.core.layer.GeometryKind;
 import org.whinridge.core.layer.LayerScope;
 import org.whinridge.core.layer.Schema;
 import org.whinridge.core.look.Drawing;
@@ -14,8 +13,9 @@ import org.whinridge.core.look.LookClass;
 import org.whinridge.core.look.ReadyLook;
 import org.whinridge.core.look.Size;
 import org.whinridge.core.look.Symbol;
+import org.whinridge.core.place.GeometryKind;
 import org.whinridge.core.rules.Rules;
-import org.whinridge.core.value.Numbers;
+import org.whinridge.core.text.Numbers;
 
 /**
  * Writes a look as a Styled Layer Descriptor 1.1 (OGC 05-078r4) with Symbology Encoding 1.1 (OGC

@@ -10,7 +10,7 @@ import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
 import org.whinridge.core.place.Mercator;
-import org.whinridge.formats.FileProblem;
+import org.whinridge.formats.file.FileProblem;
 
 /**
  * The first table of tiles in a GeoPackage (OGC 12-128r18, clause 2.2), in Web Mercator or in

@@ -11,7 +11,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import org.whinridge.core.place.Mercator;
-import org.whinridge.formats.FileProblem;
+import org.whinridge.formats.file.FileProblem;
 
 /**
  * An MBTiles file (MBTiles specification 1.3, an open specification): tiles of Web Mercator, rows

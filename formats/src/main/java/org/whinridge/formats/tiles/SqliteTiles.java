@@ -9,7 +9,7 @@ import java.sql.Statement;
 import java.util.Optional;
 import org.sqlite.SQLiteConfig;
 import org.sqlite.SQLiteOpenMode;
-import org.whinridge.formats.FileProblem;
+import org.whinridge.formats.file.FileProblem;
 
 /** SQLite files with tiles, opened for reading only. */
 final class SqliteTiles {

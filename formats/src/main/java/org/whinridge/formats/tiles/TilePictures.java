@@ -11,7 +11,7 @@ import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
 import org.whinridge.core.place.Mercator;
-import org.whinridge.formats.FileProblem;
+import org.whinridge.formats.file.FileProblem;
 
 /** A basemap of picture tiles in a file: MBTiles or the tiles of a GeoPackage. */
 public interface TilePictures {

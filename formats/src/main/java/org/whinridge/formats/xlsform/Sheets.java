@@ -15,9 +15,9 @@ import org.dhatim.fastexcel.reader.ReadableWorkbook;
 import org.dhatim.fastexcel.reader.ReadingOptions;
 import org.dhatim.fastexcel.reader.Row;
 import org.dhatim.fastexcel.reader.Sheet;
-import org.whinridge.formats.Archive;
-import org.whinridge.formats.FileProblem;
-import org.whinridge.formats.Limits;
+import org.whinridge.formats.file.Archive;
+import org.whinridge.formats.file.FileProblem;
+import org.whinridge.formats.file.Limits;
 
 /** The sheets of a form workbook as rows of named cells. */
 final class Sheets {

@@ -7,10 +7,10 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import org.whinridge.core.form.Form;
-import org.whinridge.core.form.FormCompiler;
-import org.whinridge.core.form.FormProblem;
-import org.whinridge.core.layer.GeometryKind;
+import org.whinridge.core.form.compile.FormCompiler;
+import org.whinridge.core.form.compile.FormProblem;
 import org.whinridge.core.layer.Schema;
+import org.whinridge.core.place.GeometryKind;
 
 /**
  * What a workbook gave, without the rules that do not hold here: each is told by its cell with its

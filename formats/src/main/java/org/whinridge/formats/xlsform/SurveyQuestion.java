@@ -13,7 +13,7 @@ import org.whinridge.core.form.Question;
 import org.whinridge.core.form.QuestionType;
 import org.whinridge.core.form.Texts;
 import org.whinridge.core.layer.Code;
-import org.whinridge.core.value.Numbers;
+import org.whinridge.core.text.Numbers;
 import org.whinridge.core.value.Value;
 import org.whinridge.core.value.ValueJson;
 
@@ -244,7 +244,7 @@ final class SurveyQuestion {
               ? Map.of("start", "from", "end", "to", "step", "step").getOrDefault(pair[0], "")
               : "";
       if (member.isEmpty() || number.isEmpty()) left = true;
-      else o.set(member, ValueJson.number(number.getAsDouble()));
+      else o.set(member, Numbers.json(number.getAsDouble()));
     }
     if (left) tell("parameters", "a part of these parameters has no counterpart");
   }

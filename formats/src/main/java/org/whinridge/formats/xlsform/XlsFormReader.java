@@ -16,7 +16,7 @@ import org.whinridge.core.form.QuestionType;
 import org.whinridge.core.form.Section;
 import org.whinridge.core.form.Texts;
 import org.whinridge.core.layer.Code;
-import org.whinridge.formats.FileProblem;
+import org.whinridge.formats.file.FileProblem;
 
 /**
  * Reads an XLSForm workbook as a form whose questions are kept on the visit. Groups become

@@ -10,12 +10,12 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import org.whinridge.core.form.Check;
-import org.whinridge.core.form.ExecutableForm;
 import org.whinridge.core.form.Form;
 import org.whinridge.core.form.NamedRule;
 import org.whinridge.core.form.Question;
 import org.whinridge.core.form.QuestionType;
 import org.whinridge.core.form.Section;
+import org.whinridge.core.form.compile.ExecutableForm;
 import org.whinridge.core.layer.Code;
 import org.whinridge.core.prefill.Source;
 import org.whinridge.core.rules.Rule;
@@ -242,10 +242,8 @@ public final class XlsFormWriter {
   /** Range, step and lengths are written into the constraint, the first firm check with them. */
   private void checks(Map<String, String> row, Question q) {
     List<String> parts = new ArrayList<>();
-    q.limits()
-        .from()
-        .ifPresent(d -> parts.add(". >= " + org.whinridge.core.value.Numbers.plain(d)));
-    q.limits().to().ifPresent(d -> parts.add(". <= " + org.whinridge.core.value.Numbers.plain(d)));
+    q.limits().from().ifPresent(d -> parts.add(". >= " + org.whinridge.core.text.Numbers.plain(d)));
+    q.limits().to().ifPresent(d -> parts.add(". <= " + org.whinridge.core.text.Numbers.plain(d)));
     if (q.type().valueType() == ValueType.TEXT && !q.type().hasCodes()) {
       if (q.limits().least() > 0) parts.add("string-length(.) >= " + q.limits().least());
       if (q.limits().most() > 0) parts.add("string-length(.) <= " + q.limits().most());

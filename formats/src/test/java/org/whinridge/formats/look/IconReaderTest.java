@@ -8,7 +8,7 @@ import java.nio.charset.StandardCharsets;
 import java.util.Random;
 import org.junit.jupiter.api.Test;
 import org.whinridge.core.look.Icon;
-import org.whinridge.formats.FileProblem;
+import org.whinridge.formats.file.FileProblem;
 
 class IconReaderTest {
   private static IconReader.Read read(String svg) throws FileProblem {

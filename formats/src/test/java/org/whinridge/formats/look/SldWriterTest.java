@@ -17,10 +17,10 @@ import org.w3c.dom.ls.LSResourceResolver;
 import org.whinridge.core.layer.Code;
 import org.whinridge.core.layer.Field;
 import org.whinridge.core.layer.FieldType;
-import org.whinridge.core.layer.GeometryKind;
 import org.whinridge.core.look.Icons;
 import org.whinridge.core.look.Look;
 import org.whinridge.core.look.ReadyLook;
+import org.whinridge.core.place.GeometryKind;
 import org.xml.sax.InputSource;
 
 /** What is written is valid by the schemas of OGC 05-078r4 (SLD 1.1), which a package carries. */

@@ -15,7 +15,7 @@ import java.util.Random;
 import javax.imageio.ImageIO;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
-import org.whinridge.formats.FileProblem;
+import org.whinridge.formats.file.FileProblem;
 
 class TilePicturesTest {
   @TempDir Path folder;

@@ -12,11 +12,11 @@ import java.util.Set;
 import org.dhatim.fastexcel.Workbook;
 import org.dhatim.fastexcel.Worksheet;
 import org.junit.jupiter.api.io.TempDir;
-import org.whinridge.core.form.ExecutableForm;
 import org.whinridge.core.form.Form;
-import org.whinridge.core.form.FormCompiler;
-import org.whinridge.core.layer.GeometryKind;
+import org.whinridge.core.form.compile.ExecutableForm;
+import org.whinridge.core.form.compile.FormCompiler;
 import org.whinridge.core.layer.Schema;
+import org.whinridge.core.place.GeometryKind;
 
 /** Small workbooks for tests: sheets of rows, and a form with one question of each kind. */
 abstract class OneFeature {

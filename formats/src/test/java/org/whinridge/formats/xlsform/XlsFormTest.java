@@ -12,15 +12,15 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
-import org.whinridge.core.form.ExecutableForm;
 import org.whinridge.core.form.Form;
-import org.whinridge.core.form.FormCompiler;
 import org.whinridge.core.form.Question;
 import org.whinridge.core.form.QuestionType;
 import org.whinridge.core.form.Section;
-import org.whinridge.core.layer.GeometryKind;
+import org.whinridge.core.form.compile.ExecutableForm;
+import org.whinridge.core.form.compile.FormCompiler;
 import org.whinridge.core.layer.Schema;
-import org.whinridge.formats.FileProblem;
+import org.whinridge.core.place.GeometryKind;
+import org.whinridge.formats.file.FileProblem;
 
 /**
  * XLSForm in and out. The workbook bank-visit.xlsx was made by hand after the public convention; it

@@ -10,13 +10,13 @@ import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.EnumSource;
-import org.whinridge.core.form.ExecutableForm;
 import org.whinridge.core.form.Form;
-import org.whinridge.core.form.FormCompiler;
 import org.whinridge.core.form.Question;
 import org.whinridge.core.form.QuestionType;
-import org.whinridge.core.layer.GeometryKind;
+import org.whinridge.core.form.compile.ExecutableForm;
+import org.whinridge.core.form.compile.FormCompiler;
 import org.whinridge.core.layer.Schema;
+import org.whinridge.core.place.GeometryKind;
 
 /** Every kind of question, and every way to lay one out, to a workbook and back. */
 class XlsFormTypesTest {

@@ -1,0 +1,130 @@
+package org.whinridge.core.form.compile;
+
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import org.whinridge.core.form.Limits;
+import org.whinridge.core.form.Question;
+import org.whinridge.core.form.QuestionType;
+import org.whinridge.core.layer.Code;
+import org.whinridge.core.layer.Field;
+import org.whinridge.core.layer.FieldType;
+import org.whinridge.core.layer.Schema;
+
+/** Whether questions suit the fields that they write to, and their own settings each other. */
+final class Wiring {
+  private final Schema schema;
+  private final Map<String, String> writers = new LinkedHashMap<>();
+
+  Wiring(Schema schema) {
+    this.schema = schema;
+  }
+
+  List<FormProblem> problems(Question q, boolean inList) {
+    List<FormProblem> out = new ArrayList<>();
+    if (!q.writesTo().isEmpty()) field(q, inList, out);
+    if (q.need() == Question.Need.NEEDED && q.officeOnly())
+      out.add(
+          FormProblem.of(
+              q.name(),
+              "needed",
+              "an office only question can't be needed: nobody outdoors could answer it"));
+    if (q.type().hasCodes() && q.codes().isEmpty())
+      out.add(FormProblem.of(q.name(), "codes", "a choice needs codes to choose from"));
+    Limits l = q.limits();
+    if (l.most() > 0 && l.least() > l.most())
+      out.add(
+          FormProblem.of(
+              q.name(),
+              "least",
+              "the least, " + l.least() + ", is more than the most, " + l.most()));
+    if (l.from().isPresent() && l.to().isPresent() && l.from().getAsDouble() > l.to().getAsDouble())
+      out.add(FormProblem.of(q.name(), "range", "the range ends before it begins"));
+    if (q.type() == QuestionType.LINK && q.wire().layer().isEmpty())
+      out.add(FormProblem.of(q.name(), "link", "choose the layer that this question links to"));
+    return out;
+  }
+
+  private void field(Question q, boolean inList, List<FormProblem> out) {
+    Optional<Field> field = schema.field(q.writesTo());
+    if (field.isEmpty()) {
+      out.add(
+          FormProblem.of(q.name(), "writes to", "the layer has no field ‘" + q.writesTo() + "’"));
+      return;
+    }
+    if (inList)
+      out.add(
+          FormProblem.of(
+              q.name(),
+              "writes to",
+              "a list has many rows, which one field can't hold; keep them on the visit"));
+    String other = writers.put(q.writesTo(), q.name());
+    if (other != null)
+      out.add(
+          FormProblem.of(
+              q.name(),
+              "writes to",
+              "‘" + other + "’ already writes to the field " + q.writesTo()));
+    if (!fits(q, field.get()))
+      out.add(
+          FormProblem.of(
+              q.name(),
+              "writes to",
+              "the field "
+                  + q.writesTo()
+                  + " holds "
+                  + field.get().type().said()
+                  + ", which this kind of question does not give"));
+  }
+
+  private boolean fits(Question q, Field field) {
+    FieldType t = field.type();
+    if (t.valueType() != q.valueType(schema)) return false;
+    if (t == FieldType.WHOLE)
+      return q.type() != QuestionType.DECIMAL && q.type() != QuestionType.DURATION
+          || q.decimals() == 0;
+    if (t == FieldType.TIME) return q.type() == QuestionType.TIME;
+    return t != FieldType.CODES || q.type().hasCodes();
+  }
+
+  /** What may be meant, but is worth knowing: codes that question and field do not share. */
+  List<FormProblem> notes(Question q) {
+    Field field = schema.field(q.writesTo()).orElse(null);
+    if (field != null && field.fillsItself() && !q.hand().readOnly())
+      return List.of(
+          FormProblem.of(
+              q.name(),
+              "writes to",
+              "the field "
+                  + field.name()
+                  + " fills itself, so that nothing written to it would be taken; make the question read only"));
+    if (field == null || field.codes().isEmpty() || q.codes().isEmpty()) return List.of();
+    List<FormProblem> out = new ArrayList<>();
+    List<String> more = missing(q.codes(), field.codes());
+    if (!more.isEmpty())
+      out.add(
+          FormProblem.of(
+              q.name(),
+              "codes",
+              "the field " + field.name() + " does not have the code " + String.join(", ", more)));
+    List<String> fewer = missing(field.codes(), q.codes());
+    if (!fewer.isEmpty())
+      out.add(
+          FormProblem.of(
+              q.name(),
+              "codes",
+              "the field also has the code "
+                  + String.join(", ", fewer)
+                  + ", which this question does not offer"));
+    return out;
+  }
+
+  private static List<String> missing(List<Code> codes, List<Code> in) {
+    List<String> out = new ArrayList<>();
+    for (Code c : codes)
+      if (!c.retired() && in.stream().noneMatch(x -> x.code().equals(c.code()))) out.add(c.code());
+    return out;
+  }
+}

@@ -1,0 +1,38 @@
+package org.whinridge.core.place;
+
+import java.util.Optional;
+import org.locationtech.jts.geom.Geometry;
+import org.locationtech.jts.geom.Lineal;
+import org.locationtech.jts.geom.Polygonal;
+import org.locationtech.jts.geom.Puntal;
+
+/** The kind of geometry of a layer; multi-part allowed in each. */
+public enum GeometryKind {
+  POINT("point"),
+  LINE("line"),
+  POLYGON("polygon"),
+  TABLE("table");
+  private final String id;
+
+  GeometryKind(String id) {
+    this.id = id;
+  }
+
+  /** The word for it, in data and on screens. */
+  public String id() {
+    return id;
+  }
+
+  /** The kind with that word. */
+  public static Optional<GeometryKind> of(String id) {
+    for (GeometryKind k : values()) if (k.id.equals(id)) return Optional.of(k);
+    return Optional.empty();
+  }
+
+  /** The kind that a geometry belongs to; empty for mixed collections. */
+  public static Optional<GeometryKind> of(Geometry g) {
+    if (g instanceof Puntal) return Optional.of(POINT);
+    if (g instanceof Lineal) return Optional.of(LINE);
+    return g instanceof Polygonal ? Optional.of(POLYGON) : Optional.empty();
+  }
+}

@@ -1,0 +1,152 @@
+package org.whinridge.core.visit;
+
+import java.util.List;
+import org.whinridge.core.form.Limits;
+import org.whinridge.core.form.Question;
+import org.whinridge.core.form.QuestionType;
+import org.whinridge.core.form.compile.Compiled;
+import org.whinridge.core.layer.Code;
+import org.whinridge.core.layer.Schema;
+import org.whinridge.core.rules.saying.Sentence;
+import org.whinridge.core.text.Numbers;
+import org.whinridge.core.value.Value;
+import org.whinridge.core.value.ValueType;
+
+/** Whether an answer is of its question's kind and within its limits. */
+final class AnswerLimits {
+  private final Schema schema;
+  private final Compiled compiled;
+  private final Question q;
+
+  AnswerLimits(Schema schema, Compiled compiled) {
+    this.schema = schema;
+    this.compiled = compiled;
+    q = compiled.question();
+  }
+
+  void look(Value v, List<Code> unfit, PointFinder.Found found) {
+    ValueType wanted = compiled.type();
+    if (v.type() != wanted) {
+      found.add(OpenPoint.Kind.FIRM, "type", "‘" + v.plain() + "’ is not " + wanted.said());
+      return;
+    }
+    if (v instanceof Value.Num n) number(n.value(), found);
+    if (v instanceof Value.Text t && !q.type().hasCodes()) text(t.value(), found);
+    if (v instanceof Value.Place p) shape(p, found);
+    if (q.type() == QuestionType.TIME && !isTime(v.plain()))
+      found.add(
+          OpenPoint.Kind.FIRM, "time", "‘" + v.plain() + "’ is no time of day, such as 09:30");
+    if (q.type().hasCodes()) codes(v, unfit, found);
+    if (v instanceof Value.Many m) many(m, found);
+  }
+
+  private void number(double d, PointFinder.Found found) {
+    if (q.type().isWhole() && d != Math.floor(d))
+      found.add(OpenPoint.Kind.FIRM, "whole", Numbers.plain(d) + " is not a whole number");
+    Limits l = q.limits();
+    boolean under = l.from().isPresent() && d < l.from().getAsDouble();
+    boolean over = l.to().isPresent() && d > l.to().getAsDouble();
+    if (under || over) found.add(OpenPoint.Kind.FIRM, "range", range(l));
+    if (l.step() > 0) {
+      double steps = (d - l.from().orElse(0)) / l.step();
+      if (Math.abs(steps - Math.rint(steps)) > 1e-9 * Math.max(1, Math.abs(steps)))
+        found.add(
+            OpenPoint.Kind.FIRM,
+            "step",
+            "in steps of " + Numbers.plain(l.step()) + unit() + "; this is " + Numbers.plain(d));
+    }
+    if ((q.type() == QuestionType.COUNTER || q.type() == QuestionType.DURATION) && d < 0)
+      found.add(OpenPoint.Kind.FIRM, "negative", "this can't be less than 0");
+  }
+
+  private String range(Limits l) {
+    if (l.from().isEmpty()) return "at most " + Numbers.plain(l.to().getAsDouble()) + unit();
+    if (l.to().isEmpty()) return "at least " + Numbers.plain(l.from().getAsDouble()) + unit();
+    return "from "
+        + Numbers.plain(l.from().getAsDouble())
+        + " to "
+        + Numbers.plain(l.to().getAsDouble())
+        + unit();
+  }
+
+  private String unit() {
+    return q.unit().isEmpty() ? "" : " " + q.unit();
+  }
+
+  private void text(String s, PointFinder.Found found) {
+    Limits l = q.limits();
+    int most = l.most();
+    int field = schema.field(q.writesTo()).map(f -> f.length()).orElse(0);
+    if (field > 0 && (most == 0 || field < most)) most = field;
+    if (s.length() < l.least())
+      found.add(
+          OpenPoint.Kind.FIRM,
+          "least",
+          "at least " + l.least() + " characters; this has " + s.length());
+    if (most > 0 && s.length() > most)
+      found.add(
+          OpenPoint.Kind.FIRM, "length", "at most " + most + " characters; this has " + s.length());
+  }
+
+  private void shape(Value.Place p, PointFinder.Found found) {
+    int dimension = p.geometry().getDimension();
+    int wanted = q.type() == QuestionType.POINT ? 0 : q.type() == QuestionType.LINE ? 1 : 2;
+    if (dimension != wanted)
+      found.add(
+          OpenPoint.Kind.FIRM,
+          "shape",
+          "this needs " + (wanted == 0 ? "a point" : wanted == 1 ? "a line" : "an area"));
+    else if (!p.geometry().isValid())
+      found.soft("valid", List.of(p), "the drawing crosses itself; draw it again, or keep it");
+  }
+
+  private static boolean isTime(String s) {
+    return s.matches("([01][0-9]|2[0-3]):[0-5][0-9](:[0-5][0-9])?");
+  }
+
+  private void codes(Value v, List<Code> unfit, PointFinder.Found found) {
+    List<Value> chosen = v instanceof Value.Many m ? m.values() : List.of(v);
+    for (Value one : chosen) {
+      String code = one.plain();
+      Code known = null;
+      for (Code c : q.codes()) if (c.code().equals(code)) known = c;
+      if (known == null)
+        found.soft(
+            "code",
+            List.of(one),
+            "‘" + code + "’ is not in the list; choose one, or confirm that it stays");
+      else if (unfit.contains(known))
+        found.add(OpenPoint.Kind.FIRM, "fits:" + code, noLonger(known));
+      else if (known.alone() && chosen.size() > 1)
+        found.add(
+            OpenPoint.Kind.FIRM,
+            "alone:" + code,
+            "‘" + known.label() + "’ can't be chosen together with others");
+    }
+  }
+
+  private String noLonger(Code code) {
+    String when = "";
+    for (Compiled.Fit f : compiled.fits())
+      if (f.code().equals(code)) when = Sentence.of(f.rule(), compiled.scope());
+    return "‘" + code.label() + "’ does not fit here: it is offered when " + when;
+  }
+
+  private void many(Value.Many m, PointFinder.Found found) {
+    int n = m.values().size();
+    Limits l = q.limits();
+    if (n < l.least())
+      found.add(OpenPoint.Kind.NEEDED, "least", "at least " + counted(l.least(), q.type()));
+    if (l.most() > 0 && n > l.most())
+      found.add(OpenPoint.Kind.FIRM, "most", "at most " + counted(l.most(), q.type()));
+  }
+
+  /** A number of what a question collects: "2 photos". */
+  static String counted(int n, QuestionType type) {
+    String what =
+        type == QuestionType.PHOTO
+            ? "photo"
+            : type == QuestionType.SOUND ? "sound note" : type.isMedia() ? "file" : "answer";
+    return n + " " + what + (n == 1 ? "" : "s");
+  }
+}

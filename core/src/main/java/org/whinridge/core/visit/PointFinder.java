@@ -1,0 +1,162 @@
+package org.whinridge.core.visit;
+
+import java.util.ArrayList;
+import java.util.List;
+import org.whinridge.core.form.Check;
+import org.whinridge.core.form.Question;
+import org.whinridge.core.form.compile.Compiled;
+import org.whinridge.core.form.compile.ExecutableForm;
+import org.whinridge.core.layer.Code;
+import org.whinridge.core.rules.Rule;
+import org.whinridge.core.rules.saying.Sentence;
+import org.whinridge.core.text.Numbers;
+import org.whinridge.core.value.Value;
+import org.whinridge.core.value.ValueJson;
+
+/** Finds what is open about one question, and which of its codes do not fit the other answers. */
+final class PointFinder {
+  private final ExecutableForm form;
+  private final VisitStart start;
+  private final VisitSituation situation;
+
+  PointFinder(ExecutableForm form, VisitStart start, VisitSituation situation) {
+    this.form = form;
+    this.start = start;
+    this.situation = situation;
+  }
+
+  /** The codes that are not offered now. */
+  List<Code> unfit(Compiled c) {
+    if (c.fits().isEmpty()) return List.of();
+    List<Code> out = new ArrayList<>();
+    for (Compiled.Fit f : c.fits()) if (!f.rule().holds(situation)) out.add(f.code());
+    return out;
+  }
+
+  List<OpenPoint> points(Compiled c, Answers a, int k, Row row) {
+    Question q = c.question();
+    if (!a.asked[k] || !q.type().hasAnswer()) return List.of();
+    Value value = a.values[k];
+    if (value.isEmpty()
+        && c.checks().isEmpty()
+        && q.need() == Question.Need.FREE
+        && !a.notFinite[k]
+        && q.limits().least() == 0) return List.of();
+    Found found = new Found(q, row);
+    if (value.isEmpty()) empty(q, found);
+    else {
+      new AnswerLimits(form.schema(), c).look(value, a.unfit.get(k), found);
+      taken(q, value, found);
+    }
+    if (a.notFinite[k])
+      found.soft(
+          "finite",
+          inputs(c.workOut().orElseThrow()),
+          "the formula gives nothing that can be kept, such as a division by zero");
+    for (int n = 0; n < c.checks().size(); n++) check(c, n, found);
+    return found.points == null ? List.of() : found.points;
+  }
+
+  private void check(Compiled c, int n, Found found) {
+    Rule rule = c.checks().get(n);
+    if (rule.isNotBroken(situation)) return;
+    Check check = c.question().logic().checks().get(n);
+    String message =
+        check.message().isBlank()
+            ? Check.proposed(Sentence.of(rule, c.scope()))
+            : filledIn(check.message(), c);
+    if (check.weight() == Check.Weight.SOFT) found.soft("check" + n, inputs(rule), message);
+    else found.add(OpenPoint.Kind.FIRM, "check" + n, message);
+  }
+
+  private List<Value> inputs(Rule rule) {
+    List<Value> out = new ArrayList<>();
+    for (String n : rule.names()) out.add(situation.value(n));
+    return out;
+  }
+
+  private static void empty(Question q, Found found) {
+    boolean media = q.type().isMedia() && q.limits().least() > 0;
+    if (q.need() == Question.Need.NEEDED || media)
+      found.add(
+          OpenPoint.Kind.NEEDED,
+          "needed",
+          media
+              ? "at least " + AnswerLimits.counted(q.limits().least(), q.type())
+              : "needs an answer");
+    else if (q.need() == Question.Need.WANTED)
+      found.add(OpenPoint.Kind.WANTED, "wanted", "an answer is wanted, if you can");
+  }
+
+  private void taken(Question q, Value v, Found found) {
+    if (!q.wire().unique() || q.writesTo().isEmpty()) return;
+    // what the layer held already is not this visit's to mend
+    Value was = start.feature().map(f -> f.value(q.writesTo())).orElse(Value.EMPTY);
+    if (v.equals(was)) return;
+    String self = start.feature().map(f -> f.id()).orElse("");
+    if (start.taken().by(q.writesTo(), v, self))
+      found.add(
+          OpenPoint.Kind.FIRM,
+          "unique",
+          "another feature already has ‘" + q.shown(v) + "’; it must be this one's alone");
+  }
+
+  /** The message with {name} replaced by the answer as people read it. */
+  private String filledIn(String message, Compiled c) {
+    StringBuilder b = new StringBuilder();
+    int i = 0;
+    while (i < message.length()) {
+      int close = message.charAt(i) == '{' ? message.indexOf('}', i) : -1;
+      String name = close < 0 ? "" : message.substring(i + 1, close);
+      if (close > 0 && c.scope().find(name).isPresent()) {
+        b.append(said(name));
+        i = close + 1;
+      } else b.append(message.charAt(i++));
+    }
+    return b.toString();
+  }
+
+  private String said(String name) {
+    Value v = situation.value(name);
+    if (v.isEmpty()) return "nothing";
+    int i = form.indexOf(name);
+    if (v instanceof Value.Num n && i >= 0 && form.at(i).question().decimals() >= 0)
+      return Numbers.fixed(n.value(), form.at(i).question().decimals());
+    return situation.label(name, v);
+  }
+
+  /** Collects the points of one question; makes no list while there are none. */
+  static final class Found {
+    private final Question question;
+    private final String row;
+    private List<OpenPoint> points;
+
+    Found(Question question, Row row) {
+      this.question = question;
+      this.row = row == null ? "" : row.id;
+    }
+
+    /**
+     * A soft point is confirmed for the values it was seen with: its key holds them, written so
+     * that no two lists of values are written alike, and other values ask again.
+     */
+    void soft(String key, List<Value> seenWith, String message) {
+      StringBuilder b = new StringBuilder(key);
+      for (Value v : seenWith) b.append(':').append(ValueJson.write(v));
+      put(OpenPoint.Kind.SOFT, b.toString(), message);
+    }
+
+    /** A point that nobody can confirm away. */
+    void add(OpenPoint.Kind kind, String key, String message) {
+      if (kind == OpenPoint.Kind.SOFT)
+        throw new IllegalArgumentException("a soft point is told with the values it was seen with");
+      put(kind, key, message);
+    }
+
+    private void put(OpenPoint.Kind kind, String key, String message) {
+      if (points == null) points = new ArrayList<>(2);
+      String whole = (row.isEmpty() ? "" : row + "/") + question.name() + ":" + key;
+      points.add(new OpenPoint(question.name(), row, kind, whole, message));
+    }
+  }
+}

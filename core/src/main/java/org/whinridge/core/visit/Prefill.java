@@ -1,0 +1,172 @@
+package org.whinridge.core.visit;
+
+import com.eclipsesource.json.Json;
+import java.time.temporal.ChronoUnit;
+import java.util.Optional;
+import java.util.OptionalDouble;
+import org.locationtech.jts.geom.Coordinate;
+import org.whinridge.core.form.Question;
+import org.whinridge.core.form.compile.Compiled;
+import org.whinridge.core.place.GeometryJson;
+import org.whinridge.core.prefill.LookUp;
+import org.whinridge.core.prefill.LookupResult;
+import org.whinridge.core.prefill.Source;
+import org.whinridge.core.rules.Rule;
+import org.whinridge.core.rules.Situation;
+import org.whinridge.core.value.Value;
+import org.whinridge.core.value.ValueJson;
+import org.whinridge.core.value.ValueType;
+
+/** Walks a question's prefill chain: the first source that gives a value wins. */
+final class Prefill {
+  /** A first value with its origin, and in words what a look-up came to when it gave none. */
+  record First(Value value, Provenance provenance, String note) {}
+
+  private final VisitStart start;
+  private final Situation situation;
+  private final LookUps lookUps;
+
+  Prefill(VisitStart start, Situation situation, LookUps lookUps) {
+    this.start = start;
+    this.situation = situation;
+    this.lookUps = lookUps;
+  }
+
+  /** The first value of a question. */
+  First of(Compiled c) {
+    String note = "";
+    for (int k = 0; k < c.question().prefill().size(); k++) {
+      Source s = c.question().prefill().get(k);
+      First f = s instanceof Source.Place p ? placed(c, p) : simple(c, s, c.starts().get(k));
+      if (!f.value.isEmpty()) return f;
+      if (!f.note.isEmpty()) note = f.note;
+    }
+    return new First(Value.EMPTY, Provenance.NONE, note);
+  }
+
+  static boolean looksUp(Question q) {
+    for (Source s : q.prefill()) if (s instanceof Source.Place) return true;
+    return false;
+  }
+
+  private First placed(Compiled c, Source.Place p) {
+    LookUp lookUp = lookUps.named(p);
+    LookupResult r = lookUps.look(lookUp);
+    if (!(r instanceof LookupResult.Found f))
+      return new First(Value.EMPTY, Provenance.NONE, said(r, lookUp));
+    Value v = c.question().given(fit(p.take().from(f), c.type()));
+    if (v.isEmpty()) return new First(v, Provenance.NONE, said(r, lookUp));
+    LookupResult.Hit hit = f.hits().get(0);
+    String detail =
+        lookUp.layerName()
+            + (f.all()
+                ? " (" + f.hits().size() + (f.hits().size() == 1 ? " feature)" : " features)")
+                : f.several() ? " (the smallest of several)" : "");
+    Provenance.Found found =
+        f.all() && f.hits().size() > 1
+            ? Provenance.Found.NONE
+            : new Provenance.Found(
+                lookUp.layerId(),
+                hit.feature().id(),
+                hit.feature().version(),
+                start.startedAt().toString(),
+                OptionalDouble.of(hit.distanceM()));
+    return new First(v, new Provenance(Provenance.Kind.PLACE, detail, found, false), "");
+  }
+
+  private First simple(Compiled c, Source s, Optional<Rule> formula) {
+    Question q = c.question();
+    if (s instanceof Source.Asset)
+      return first(
+          start.feature().map(f -> f.value(q.writesTo())).orElse(Value.EMPTY),
+          Provenance.Kind.ASSET,
+          "");
+    if (s instanceof Source.LastVisit v) {
+      boolean fresh =
+          v.mostDays() == 0
+              || start
+                  .last()
+                  .day()
+                  .map(d -> ChronoUnit.DAYS.between(d, start.today()) <= v.mostDays())
+                  .orElse(false);
+      return first(
+          fresh ? start.last().answers().getOrDefault(q.name(), Value.EMPTY) : Value.EMPTY,
+          Provenance.Kind.LAST_VISIT,
+          start.last().day().map(Object::toString).orElse(""));
+    }
+    if (s instanceof Source.Fixed f)
+      return first(ValueJson.read(Json.parse(f.json()), c.type()), Provenance.Kind.FIXED, "");
+    if (s instanceof Source.WorkedOut)
+      return first(
+          formula.map(r -> q.given(r.evaluate(situation))).orElse(Value.EMPTY),
+          Provenance.Kind.STARTED,
+          "");
+    return s instanceof Source.Device d
+        ? first(q.given(fit(device(d.item()), c.type())), Provenance.Kind.DEVICE, "")
+        : new First(Value.EMPTY, Provenance.NONE, "");
+  }
+
+  private static First first(Value v, Provenance.Kind kind, String detail) {
+    return new First(v, Provenance.of(kind, detail), "");
+  }
+
+  private Value device(String item) {
+    Optional<Coordinate> position = start.fix().position();
+    switch (item) {
+      case "person":
+        return Value.text(start.person());
+      case "device":
+        return Value.text(start.device());
+      case "date":
+        return new Value.Day(start.today());
+      case "time":
+        return Value.text(start.timeOfDay());
+      case "moment":
+        return new Value.Moment(start.startedAt());
+      case "position":
+        return position
+            .<Value>map(p -> new Value.Place(GeometryJson.WGS84.createPoint(p)))
+            .orElse(Value.EMPTY);
+      case "accuracy":
+        return start.fix().accuracyM().isPresent()
+            ? Value.of(start.fix().accuracyM().getAsDouble())
+            : Value.EMPTY;
+      default:
+        return start
+            .system()
+            .flatMap(s -> position.flatMap(s::project))
+            .map(x -> Value.of(item.equals("easting") ? x.x : x.y))
+            .orElse(Value.EMPTY);
+    }
+  }
+
+  /** What was found as the question keeps it: a number as text, a list as one text. */
+  private static Value fit(Value v, ValueType type) {
+    if (v.isEmpty() || v.type() == type) return v;
+    if (type == ValueType.TEXT) return Value.text(v.plain());
+    if (type == ValueType.LIST) return Value.many(java.util.List.of(v));
+    return v instanceof Value.Text t ? ValueJson.readText(t.value(), type) : v;
+  }
+
+  private static String said(LookupResult r, LookUp lookUp) {
+    String layer = lookUp.layerName();
+    if (r instanceof LookupResult.LayerMissing)
+      return layer + " did not travel with this pack; answer by hand";
+    if (r instanceof LookupResult.NoPosition)
+      return "looked up in " + layer + " as soon as the visit has a position";
+    if (r instanceof LookupResult.FilterBroken b)
+      return "the look-up in " + layer + " can't be made: " + b.message();
+    if (r instanceof LookupResult.Found)
+      return "the feature of " + layer + " at this place has no value";
+    String within =
+        " within " + org.whinridge.core.text.Numbers.plain(lookUp.withinM()) + " m of this place";
+    switch (lookUp.how()) {
+      case CONTAINING:
+        return "no feature of " + layer + " holds this place";
+      case ALONG:
+        return "no line of " + layer + within;
+      default:
+        return "no feature of " + layer + (lookUp.withinM() > 0 ? within : " touches this place");
+    }
+  }
+}

@@ -1,0 +1,49 @@
+package org.whinridge.core.visit;
+
+import java.util.ArrayList;
+import java.util.List;
+import org.whinridge.core.form.compile.ExecutableForm;
+
+/** What is open about the rows of a list section themselves. */
+final class RowPoints {
+  private RowPoints() {}
+
+  static List<OpenPoint> of(ExecutableForm form, VisitState state, int l) {
+    ExecutableForm.ListPart list = form.lists().get(l);
+    if (!state.isAsked(form, l)) return List.of();
+    List<OpenPoint> out = new ArrayList<>();
+    int there = 0;
+    for (Row r : state.rows.get(l)) {
+      if (r.state.isThere()) there++;
+      if (r.state == Row.State.TO_CONFIRM)
+        out.add(
+            new OpenPoint(
+                list.name(),
+                r.id,
+                OpenPoint.Kind.NEEDED,
+                r.id + "/" + list.name() + ":state",
+                "found by the last visit: still there, mended, or gone?"));
+    }
+    if (there < list.rows().least())
+      out.add(
+          new OpenPoint(
+              list.name(),
+              "",
+              OpenPoint.Kind.NEEDED,
+              list.name() + ":least",
+              "at least " + rows(list.rows().least())));
+    if (list.rows().most() > 0 && there > list.rows().most())
+      out.add(
+          new OpenPoint(
+              list.name(),
+              "",
+              OpenPoint.Kind.FIRM,
+              list.name() + ":most",
+              "at most " + rows(list.rows().most())));
+    return out;
+  }
+
+  private static String rows(int n) {
+    return n + (n == 1 ? " row" : " rows");
+  }
+}

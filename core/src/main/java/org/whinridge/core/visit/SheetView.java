@@ -1,0 +1,268 @@
+package org.whinridge.core.visit;
+
+import com.eclipsesource.json.JsonArray;
+import com.eclipsesource.json.JsonObject;
+import java.util.List;
+import org.locationtech.jts.geom.Coordinate;
+import org.whinridge.core.form.Limits;
+import org.whinridge.core.form.Question;
+import org.whinridge.core.form.Section;
+import org.whinridge.core.form.compile.ExecutableForm;
+import org.whinridge.core.layer.Code;
+import org.whinridge.core.place.Geodesy;
+import org.whinridge.core.text.Numbers;
+import org.whinridge.core.value.Value;
+import org.whinridge.core.value.ValueJson;
+import org.whinridge.core.value.ValueType;
+
+/**
+ * An open form as JSON for the one module that draws sheets: sections, blocks, rows, questions that
+ * are asked, values, open points, progress. What a question looks like is kept as text until
+ * something about it changes, so that an answer costs what it touches.
+ */
+final class SheetView {
+  /**
+   * Tells something of an answer: whether people can't change it, whether it waits to be confirmed.
+   */
+  interface Of {
+    boolean test(int question, Row row);
+  }
+
+  /** What is counted over a section. */
+  private static final class Progress {
+    int asked;
+    int answered;
+    int toConfirm;
+  }
+
+  private final ExecutableForm form;
+  private final VisitStart start;
+  private final VisitState state;
+  private final Of fixed;
+  private final Of toConfirm;
+  private String[] heads; // made when the sheet is drawn for the first time
+
+  SheetView(ExecutableForm form, VisitStart start, VisitState state, Of fixed, Of toConfirm) {
+    this.form = form;
+    this.start = start;
+    this.state = state;
+    this.fixed = fixed;
+    this.toConfirm = toConfirm;
+  }
+
+  private void makeHeads() {
+    heads = new String[form.form().sections().size()];
+    int page = -1;
+    for (int s = 0; s < heads.length; s++) {
+      if (s == 0 || form.form().sections().get(s).startsPage()) page++;
+      heads[s] = head(s, page);
+    }
+  }
+
+  /** The head of a section up to its last unchanging member, without the closing brace. */
+  private String head(int s, int page) {
+    Section section = form.form().sections().get(s);
+    JsonObject o =
+        new JsonObject()
+            .add("index", s)
+            .add("title", section.title())
+            .add("intro", section.texts().get("intro"))
+            .add("page", page);
+    if (!section.name().isEmpty()) o.add("name", section.name());
+    JsonArray blocks = new JsonArray();
+    for (Section.Block b : section.blocks())
+      blocks.add(
+          new JsonObject()
+              .add("name", b.name())
+              .add("title", b.texts().get("title"))
+              .add("intro", b.texts().get("intro")));
+    if (!blocks.isEmpty()) o.add("blocks", blocks);
+    String text = o.toString();
+    return text.substring(0, text.length() - 1);
+  }
+
+  String text(List<OpenPoint> points, boolean canUndo) {
+    if (heads == null) makeHeads();
+    StringBuilder b = new StringBuilder(4096).append("{\"title\":");
+    b.append(quoted(form.form().title()))
+        .append(",\"caption\":")
+        .append(
+            quoted(
+                start.feature().map(f -> form.schema().caption(f.values())).orElse("new feature")));
+    int pages = 1;
+    for (int s = 1; s < heads.length; s++) if (form.form().sections().get(s).startsPage()) pages++;
+    b.append(",\"pages\":").append(heads.length == 0 ? 0 : pages).append(",\"sections\":[");
+    Progress all = new Progress();
+    int list = 0;
+    for (int s = 0; s < heads.length; s++) {
+      Progress p = new Progress();
+      b.append(s == 0 ? "" : ",").append(heads[s]);
+      if (form.form().sections().get(s).isList()) rows(s, list++, p, b);
+      else {
+        b.append(",\"questions\":[");
+        questions(s, state.top, null, p, b);
+        b.append(']');
+      }
+      b.append(",\"toConfirm\":").append(p.toConfirm);
+      b.append(",\"asked\":").append(p.asked).append(",\"answered\":").append(p.answered);
+      b.append('}');
+      all.asked += p.asked;
+      all.answered += p.answered;
+    }
+    b.append("],\"points\":").append(points(points));
+    b.append(",\"asked\":").append(all.asked).append(",\"answered\":").append(all.answered);
+    b.append(",\"complete\":").append(points.stream().noneMatch(p -> p.kind().holdsBack()));
+    b.append(",\"canUndo\":").append(canUndo);
+    state.geometry.ifPresent(
+        g -> {
+          Coordinate at = Geodesy.anchor(g);
+          b.append(",\"place\":{\"lon\":")
+              .append(Numbers.json(at.x))
+              .append(",\"lat\":")
+              .append(Numbers.json(at.y))
+              .append('}');
+        });
+    return b.append('}').toString();
+  }
+
+  private void rows(int s, int list, Progress p, StringBuilder b) {
+    Section.Rows rows = form.lists().get(list).rows();
+    long there = state.rows.get(list).stream().filter(r -> r.state.isThere()).count();
+    b.append(",\"list\":{\"least\":").append(rows.least()).append(",\"most\":").append(rows.most());
+    b.append(",\"asked\":").append(state.isAsked(form, list));
+    b.append(",\"canAdd\":").append(rows.takesMore(there));
+    b.append("},\"questions\":[],\"rows\":[");
+    boolean first = true;
+    for (Row r : state.rows.get(list)) {
+      b.append(first ? "" : ",").append("{\"id\":").append(quoted(r.id));
+      b.append(",\"state\":").append(quoted(r.state.id())).append(",\"questions\":[");
+      first = false;
+      if (r.state == Row.State.TO_CONFIRM) p.toConfirm++;
+      questions(s, r.answers, r, p, b);
+      b.append("]}");
+    }
+    b.append(']');
+  }
+
+  private void questions(int s, Answers a, Row row, Progress p, StringBuilder b) {
+    boolean first = true;
+    for (int i : form.sheet(s)) {
+      int k = form.local(i);
+      if (!a.asked[k]) continue;
+      if (a.drawn[k] == null) a.drawn[k] = question(i, a, row).toString();
+      b.append(first ? "" : ",").append(a.drawn[k]);
+      first = false;
+      if (row != null && !row.state.isThere()) continue; // what is gone needs no answer any more
+      if (!form.at(i).question().type().hasAnswer()) continue;
+      p.asked++;
+      if (a.values[k].isEmpty()) continue;
+      p.answered++;
+      if (toConfirm.test(i, row)) p.toConfirm++;
+    }
+  }
+
+  private JsonArray points(List<OpenPoint> points) {
+    JsonArray a = new JsonArray();
+    for (OpenPoint p : points) a.add(p.json().add("label", label(p)));
+    return a;
+  }
+
+  /** What people call the place of a point; in a list with the row's number. */
+  private String label(OpenPoint p) {
+    if (p.question().equals("place")) return "Place";
+    int i = form.indexOf(p.question());
+    int l = i >= 0 ? form.at(i).list() : form.listOf(p.question());
+    String question = i >= 0 ? form.at(i).question().label() : "";
+    if (l < 0) return question;
+    String list = form.form().sections().get(form.lists().get(l).section()).title();
+    int n = 1;
+    for (Row r : state.rows.get(l)) {
+      if (r.id.equals(p.row())) return list + " " + n + (i >= 0 ? ", " + question : "");
+      n++;
+    }
+    return list;
+  }
+
+  private JsonObject question(int i, Answers a, Row row) {
+    Question q = form.at(i).question();
+    int k = form.local(i);
+    Value v = a.values[k];
+    JsonObject o =
+        new JsonObject()
+            .add("name", q.name())
+            .add("label", q.label())
+            .add("type", q.type().id())
+            .add("need", q.need().id())
+            .add("value", ValueJson.write(v))
+            .add("shown", q.shown(v));
+    if (row != null) o.add("row", row.id);
+    text(o, "hint", q.hint());
+    text(o, "placeholder", q.texts().get("placeholder"));
+    limits(o, q);
+    if (!q.codes().isEmpty()) o.add("codes", codes(q, v, a.unfit.get(k)));
+    if (fixed.test(i, row)) o.add("fixed", true);
+    if (q.isWorkedOut()) o.add("workedOut", true);
+    layout(o, q);
+    Provenance p = a.provenance[k];
+    if (!p.said().isEmpty()) o.add("from", p.said()).add("confirmed", p.confirmed());
+    text(o, "note", a.notes[k]);
+    if (a.offers[k] != null)
+      o.add(
+          "offer",
+          new JsonObject()
+              .add("shown", q.shown(a.offers[k].value()))
+              .add("from", a.offers[k].provenance().said()));
+    Value was = start.feature().map(f -> f.value(q.writesTo())).orElse(Value.EMPTY);
+    if (!q.writesTo().isEmpty() && !was.isEmpty() && !q.same(form.schema()).test(was, v))
+      o.add("was", q.shown(was));
+    return o;
+  }
+
+  private static void limits(JsonObject o, Question q) {
+    Limits l = q.limits();
+    text(o, "unit", l.unit());
+    if (l.decimals() >= 0) o.add("decimals", l.decimals());
+    l.from().ifPresent(d -> o.add("from_value", Numbers.json(d)));
+    l.to().ifPresent(d -> o.add("to_value", Numbers.json(d)));
+    if (l.step() > 0) o.add("step", Numbers.json(l.step()));
+    if (l.least() > 0) o.add("least", l.least());
+    if (l.most() > 0) o.add("most", l.most());
+    if (l.lines() > 0) o.add("lines", l.lines());
+  }
+
+  private static void layout(JsonObject o, Question q) {
+    text(o, "as", q.layout().as());
+    if (q.layout().half()) o.add("half", true);
+    text(o, "picture", q.layout().picture());
+    text(o, "block", q.layout().block());
+    text(o, "layer", q.wire().layer());
+  }
+
+  private static void text(JsonObject o, String member, String text) {
+    if (!text.isEmpty()) o.add(member, text);
+  }
+
+  /** The codes offered; one that is retired or does not fit is shown only where it stands. */
+  private static JsonArray codes(Question q, Value v, List<Code> unfit) {
+    JsonArray a = new JsonArray();
+    for (Code c : q.codes()) {
+      boolean offered = !c.retired() && !unfit.contains(c);
+      if (!offered && !stands(c, v)) continue;
+      JsonObject o = new JsonObject().add("code", c.code()).add("label", c.label());
+      if (c.alone()) o.add("alone", true);
+      if (unfit.contains(c)) o.add("unfit", true);
+      a.add(o);
+    }
+    return a;
+  }
+
+  private static boolean stands(Code c, Value v) {
+    if (v.type() != ValueType.LIST) return c.code().equals(v.plain());
+    for (Value one : ((Value.Many) v).values()) if (c.code().equals(one.plain())) return true;
+    return false;
+  }
+
+  private static String quoted(String s) {
+    return com.eclipsesource.json.Json.value(s).toString();
+  }
+}

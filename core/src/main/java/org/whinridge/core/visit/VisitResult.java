@@ -1,0 +1,95 @@
+package org.whinridge.core.visit;
+
+import com.eclipsesource.json.JsonArray;
+import com.eclipsesource.json.JsonObject;
+import java.util.List;
+import java.util.Map;
+import org.locationtech.jts.geom.Geometry;
+import org.whinridge.core.form.Question;
+import org.whinridge.core.form.QuestionType;
+import org.whinridge.core.form.compile.ExecutableForm;
+import org.whinridge.core.place.GeometryJson;
+import org.whinridge.core.place.GeometryKind;
+import org.whinridge.core.value.Value;
+import org.whinridge.core.value.ValueJson;
+
+/** A visit as it goes to the office: what it was based on, what it writes, what it keeps. */
+final class VisitResult {
+  private final ExecutableForm form;
+  private final VisitStart start;
+  private final VisitState state;
+
+  VisitResult(ExecutableForm form, VisitStart start, VisitState state) {
+    this.form = form;
+    this.start = start;
+    this.state = state;
+  }
+
+  JsonObject json(Map<String, Value> set, List<OpenPoint> points) {
+    JsonObject base =
+        start.feature().map(f -> form.schema().writeValues(f.values())).orElseGet(JsonObject::new);
+    JsonObject kept = new JsonObject();
+    JsonObject provenance = new JsonObject();
+    int l = 0;
+    for (int s = 0; s < form.form().sections().size(); s++) {
+      if (form.form().sections().get(s).isList()) rows(s, l++, kept);
+      else
+        for (int i : form.sheet(s)) {
+          Question q = form.at(i).question();
+          int k = form.local(i);
+          Value v = state.top.visible(k);
+          if (v.isEmpty()) continue;
+          if (q.writesTo().isEmpty()) kept.add(q.name(), ValueJson.write(v));
+          provenance.add(q.name(), state.top.provenance[k].json());
+        }
+    }
+    JsonArray open = new JsonArray();
+    for (OpenPoint p : points) open.add(p.json());
+    JsonArray confirmed = new JsonArray();
+    for (String key : state.confirmedSoft) confirmed.add(key);
+    JsonObject o =
+        new JsonObject()
+            .add(
+                "base",
+                new JsonObject()
+                    .add("version", start.feature().map(f -> f.version()).orElse(0L))
+                    .add("values", base))
+            .add("set", form.schema().writeValues(set))
+            .add("kept", kept)
+            .add("provenance", provenance)
+            .add("confirmed", confirmed)
+            .add("open", open);
+    JsonArray ranked = new JsonArray();
+    for (int i = 0; i < form.size(); i++)
+      if (form.at(i).question().type() == QuestionType.RANKED
+          && set.containsKey(form.at(i).question().writesTo()))
+        ranked.add(form.at(i).question().writesTo());
+    if (!ranked.isEmpty()) o.add("ranked", ranked);
+    if (state.moved)
+      state.geometry.filter(this::fits).ifPresent(g -> o.add("geometry", GeometryJson.write(g)));
+    return o;
+  }
+
+  /** The rows of a list section are kept on the visit, each with its id, state and answers. */
+  private void rows(int section, int l, JsonObject kept) {
+    JsonArray rows = new JsonArray();
+    for (Row r : state.rows.get(l)) {
+      JsonObject answers = new JsonObject();
+      for (int i : form.sheet(section)) {
+        Value v = r.answers.visible(form.local(i));
+        if (!v.isEmpty()) answers.add(form.at(i).name(), ValueJson.write(v));
+      }
+      rows.add(new JsonObject().add("id", r.id).add("state", r.state.id()).add("answers", answers));
+    }
+    if (!rows.isEmpty()) kept.add(form.lists().get(l).name(), rows);
+  }
+
+  private boolean fits(Geometry g) {
+    GeometryKind kind = form.schema().kind();
+    int wanted =
+        kind == GeometryKind.POINT
+            ? 0
+            : kind == GeometryKind.LINE ? 1 : kind == GeometryKind.POLYGON ? 2 : -1;
+    return g.getDimension() == wanted;
+  }
+}

@@ -1,0 +1,35 @@
+package org.whinridge.formats.source;
+
+import java.nio.file.Path;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import org.locationtech.jts.geom.Geometry;
+import org.whinridge.core.value.Value;
+
+/**
+ * One feature as a file has it.
+ *
+ * @param number its number in the file, from 1
+ * @param geometry in the file's own coordinates, x before y; empty when it has none or one that
+ *     can't be read
+ * @param properties under the file's own names
+ * @param problem what is wrong with it, in words that name the place in the file; "" for nothing
+ * @param pictures files of its pictures
+ */
+public record RawFeature(
+    int number,
+    Optional<Geometry> geometry,
+    Map<String, Value> properties,
+    String problem,
+    List<Path> pictures) {
+  /** A feature without a problem and without pictures. */
+  public RawFeature(int number, Optional<Geometry> geometry, Map<String, Value> properties) {
+    this(number, geometry, properties, "", List.of());
+  }
+
+  /** The feature with a problem told. */
+  public RawFeature with(String newProblem) {
+    return new RawFeature(number, geometry, properties, newProblem, pictures);
+  }
+}
