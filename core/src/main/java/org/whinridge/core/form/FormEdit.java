@@ -4,44 +4,9 @@ import com.eclipsesource.json.JsonObject;
 import com.eclipsesource.json.JsonValue;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Set;
 
 /** Changes to a draft, one at a time, as the screen sends them. */
 public final class FormEdit {
-  private static final Set<String> PROPERTIES =
-      Set.of(
-          "label",
-          "hint",
-          "type",
-          "unit",
-          "decimals",
-          "need",
-          "readOnly",
-          "lockOnRevisit",
-          "officeOnly",
-          "codes",
-          "askWhen",
-          "notAsked",
-          "workOut",
-          "checks",
-          "prefill",
-          "least",
-          "most",
-          "placeholder",
-          "in",
-          "from",
-          "to",
-          "step",
-          "lines",
-          "unique",
-          "keepOnAsset",
-          "layer",
-          "refresh",
-          "as",
-          "width",
-          "picture",
-          "block");
-
   private FormEdit() {}
 
   /**
@@ -93,12 +58,13 @@ public final class FormEdit {
   }
 
   private static Question set(Question q, String property, JsonValue value) {
-    if (!PROPERTIES.contains(property))
+    QuestionProperty p = QuestionProperty.of(property);
+    if (p == null || !p.isEditable())
       throw new IllegalArgumentException("a question has no property ‘" + property + "’");
-    if (property.equals("label") && value.asString().isBlank())
+    if (p == QuestionProperty.LABEL && value.asString().isBlank())
       throw new IllegalArgumentException("a question needs a label");
     Question now = Question.read(q.json().set(property, value));
-    return property.equals("checks") ? knowingItsRules(now, q) : now;
+    return p == QuestionProperty.CHECKS ? knowingItsRules(now, q) : now;
   }
 
   /** A message that stays while its rule changes was written for the rule before. */

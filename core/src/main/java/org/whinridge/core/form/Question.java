@@ -52,6 +52,10 @@ public record Question(
     public String id() {
       return this == NEEDED ? "needed" : this == WANTED ? "wanted" : "free";
     }
+
+    static Need of(String id) {
+      return id.equals("needed") ? NEEDED : id.equals("wanted") ? WANTED : FREE;
+    }
   }
 
   /** What becomes of the layer's value when the question is not asked. */
@@ -261,24 +265,7 @@ public record Question(
 
   /** The answer for people: a code by its label, a number with its unit. */
   public String shown(Value v) {
-    if (v.isEmpty()) return "";
-    if (v instanceof Value.Many m) {
-      StringBuilder b = new StringBuilder();
-      for (Value x : m.values()) b.append(b.length() == 0 ? "" : ", ").append(labelOf(x));
-      return b.toString();
-    }
-    if (type == QuestionType.DURATION && v instanceof Value.Num n) return duration(n.value());
-    String s =
-        v instanceof Value.Num n && decimals() >= 0 && codes.isEmpty()
-            ? Numbers.fixed(n.value(), decimals())
-            : labelOf(v);
-    return unit().isEmpty() ? s : s + " " + unit();
-  }
-
-  private static String duration(double minutes) {
-    long whole = (long) Math.floor(minutes / 60);
-    String rest = Numbers.plain(minutes - whole * 60) + " min";
-    return whole == 0 ? rest : whole + " h " + rest;
+    return ShownAnswer.of(this, v);
   }
 
   /** The label of a code; the value itself when the list does not have it. */
@@ -290,7 +277,7 @@ public record Question(
 
   /** The JSON form; members that have their usual value are left out. */
   public JsonObject json() {
-    return QuestionJson.write(this);
+    return QuestionParts.write(this);
   }
 
   /**
@@ -300,6 +287,6 @@ public record Question(
    *     the type is not known
    */
   public static Question read(JsonObject o) {
-    return QuestionJson.read(o);
+    return QuestionParts.read(o);
   }
 }

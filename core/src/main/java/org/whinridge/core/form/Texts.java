@@ -5,6 +5,7 @@ import com.eclipsesource.json.JsonValue;
 import java.util.Collections;
 import java.util.LinkedHashMap;
 import java.util.Map;
+import java.util.Optional;
 
 /**
  * What people read of one thing, in the form's own language and in others.
@@ -68,9 +69,14 @@ public record Texts(Map<String, String> own, Map<String, Map<String, String>> ot
     return new Texts(own, now);
   }
 
-  /** Adds the member "in", language to texts, when there are other languages. */
+  /** Adds the member "in", when there are other languages. */
   void writeOthers(JsonObject to) {
-    if (others.isEmpty()) return;
+    othersJson().ifPresent(in -> to.add("in", in));
+  }
+
+  /** The other languages as language to texts; empty when there are none. */
+  Optional<JsonObject> othersJson() {
+    if (others.isEmpty()) return Optional.empty();
     JsonObject in = new JsonObject();
     others.forEach(
         (language, texts) -> {
@@ -78,22 +84,26 @@ public record Texts(Map<String, String> own, Map<String, Map<String, String>> ot
           texts.forEach(one::add);
           in.add(language, one);
         });
-    to.add("in", in);
+    return Optional.of(in);
   }
 
   /** The texts of an object: its own members of these names, and its member "in". */
   static Texts read(JsonObject o, String... whats) {
     Map<String, String> own = new LinkedHashMap<>();
     for (String what : whats) own.put(what, o.getString(what, ""));
-    Map<String, Map<String, String>> others = new LinkedHashMap<>();
     JsonValue in = o.get("in");
-    if (in != null)
-      for (JsonObject.Member language : in.asObject()) {
-        Map<String, String> texts = new LinkedHashMap<>();
-        for (String what : whats)
-          texts.put(what, language.getValue().asObject().getString(what, ""));
-        others.put(language.getName(), texts);
-      }
-    return new Texts(own, others);
+    Texts texts = new Texts(own, Map.of());
+    return in == null ? texts : texts.withOthers(in, whats);
+  }
+
+  /** The same texts with these in other languages: language to texts of these names. */
+  Texts withOthers(JsonValue in, String... whats) {
+    Map<String, Map<String, String>> all = new LinkedHashMap<>();
+    for (JsonObject.Member language : in.asObject()) {
+      Map<String, String> texts = new LinkedHashMap<>();
+      for (String what : whats) texts.put(what, language.getValue().asObject().getString(what, ""));
+      all.put(language.getName(), texts);
+    }
+    return new Texts(own, all);
   }
 }

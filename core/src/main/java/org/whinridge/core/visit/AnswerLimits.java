@@ -24,39 +24,35 @@ final class AnswerLimits {
     q = compiled.question();
   }
 
-  void look(Value v, List<Code> unfit, PointFinder.Found found) {
+  void check(Value v, List<Code> unfit, PointFinder.Found found) {
     ValueType wanted = compiled.type();
     if (v.type() != wanted) {
-      found.add(OpenPoint.Kind.FIRM, "type", "‘" + v.plain() + "’ is not " + wanted.said());
+      found.firm(new PointReason.WrongType(v.plain(), wanted.said()));
       return;
     }
     if (v instanceof Value.Num n) number(n.value(), found);
     if (v instanceof Value.Text t && !q.type().hasCodes()) text(t.value(), found);
     if (v instanceof Value.Place p) shape(p, found);
     if (q.type() == QuestionType.TIME && !isTime(v.plain()))
-      found.add(
-          OpenPoint.Kind.FIRM, "time", "‘" + v.plain() + "’ is no time of day, such as 09:30");
+      found.firm(new PointReason.NoTime(v.plain()));
     if (q.type().hasCodes()) codes(v, unfit, found);
     if (v instanceof Value.Many m) many(m, found);
   }
 
   private void number(double d, PointFinder.Found found) {
     if (q.type().isWhole() && d != Math.floor(d))
-      found.add(OpenPoint.Kind.FIRM, "whole", Numbers.plain(d) + " is not a whole number");
+      found.firm(new PointReason.NotWhole(Numbers.plain(d)));
     Limits l = q.limits();
     boolean under = l.from().isPresent() && d < l.from().getAsDouble();
     boolean over = l.to().isPresent() && d > l.to().getAsDouble();
-    if (under || over) found.add(OpenPoint.Kind.FIRM, "range", range(l));
+    if (under || over) found.firm(new PointReason.OutOfRange(range(l), Numbers.plain(d)));
     if (l.step() > 0) {
       double steps = (d - l.from().orElse(0)) / l.step();
       if (Math.abs(steps - Math.rint(steps)) > 1e-9 * Math.max(1, Math.abs(steps)))
-        found.add(
-            OpenPoint.Kind.FIRM,
-            "step",
-            "in steps of " + Numbers.plain(l.step()) + unit() + "; this is " + Numbers.plain(d));
+        found.firm(new PointReason.OffStep(l.step(), unit(), d));
     }
     if ((q.type() == QuestionType.COUNTER || q.type() == QuestionType.DURATION) && d < 0)
-      found.add(OpenPoint.Kind.FIRM, "negative", "this can't be less than 0");
+      found.firm(new PointReason.Negative(Numbers.plain(d)));
   }
 
   private String range(Limits l) {
@@ -78,26 +74,17 @@ final class AnswerLimits {
     int most = l.most();
     int field = schema.field(q.writesTo()).map(f -> f.length()).orElse(0);
     if (field > 0 && (most == 0 || field < most)) most = field;
-    if (s.length() < l.least())
-      found.add(
-          OpenPoint.Kind.FIRM,
-          "least",
-          "at least " + l.least() + " characters; this has " + s.length());
-    if (most > 0 && s.length() > most)
-      found.add(
-          OpenPoint.Kind.FIRM, "length", "at most " + most + " characters; this has " + s.length());
+    if (s.length() < l.least()) found.firm(new PointReason.TooShort(l.least(), s.length()));
+    if (most > 0 && s.length() > most) found.firm(new PointReason.TooLong(most, s.length()));
   }
 
   private void shape(Value.Place p, PointFinder.Found found) {
     int dimension = p.geometry().getDimension();
     int wanted = q.type() == QuestionType.POINT ? 0 : q.type() == QuestionType.LINE ? 1 : 2;
     if (dimension != wanted)
-      found.add(
-          OpenPoint.Kind.FIRM,
-          "shape",
-          "this needs " + (wanted == 0 ? "a point" : wanted == 1 ? "a line" : "an area"));
-    else if (!p.geometry().isValid())
-      found.soft("valid", List.of(p), "the drawing crosses itself; draw it again, or keep it");
+      found.firm(
+          new PointReason.OtherShape(wanted == 0 ? "a point" : wanted == 1 ? "a line" : "an area"));
+    else if (!p.geometry().isValid()) found.soft(new PointReason.CrossesItself(), List.of(p));
   }
 
   private static boolean isTime(String s) {
@@ -110,35 +97,27 @@ final class AnswerLimits {
       String code = one.plain();
       Code known = null;
       for (Code c : q.codes()) if (c.code().equals(code)) known = c;
-      if (known == null)
-        found.soft(
-            "code",
-            List.of(one),
-            "‘" + code + "’ is not in the list; choose one, or confirm that it stays");
+      if (known == null) found.soft(new PointReason.NotInList(code), List.of(one));
       else if (unfit.contains(known))
-        found.add(OpenPoint.Kind.FIRM, "fits:" + code, noLonger(known));
+        found.firm(new PointReason.DoesNotFit(code, known.label(), offeredWhen(known)));
       else if (known.alone() && chosen.size() > 1)
-        found.add(
-            OpenPoint.Kind.FIRM,
-            "alone:" + code,
-            "‘" + known.label() + "’ can't be chosen together with others");
+        found.firm(new PointReason.NotAlone(code, known.label()));
     }
   }
 
-  private String noLonger(Code code) {
+  private String offeredWhen(Code code) {
     String when = "";
     for (Compiled.Fit f : compiled.fits())
       if (f.code().equals(code)) when = Sentence.of(f.rule(), compiled.scope());
-    return "‘" + code.label() + "’ does not fit here: it is offered when " + when;
+    return when;
   }
 
   private void many(Value.Many m, PointFinder.Found found) {
     int n = m.values().size();
     Limits l = q.limits();
-    if (n < l.least())
-      found.add(OpenPoint.Kind.NEEDED, "least", "at least " + counted(l.least(), q.type()));
+    if (n < l.least()) found.needed(new PointReason.TooFew(counted(l.least(), q.type())));
     if (l.most() > 0 && n > l.most())
-      found.add(OpenPoint.Kind.FIRM, "most", "at most " + counted(l.most(), q.type()));
+      found.firm(new PointReason.TooMany(counted(l.most(), q.type())));
   }
 
   /** A number of what a question collects: "2 photos". */

@@ -32,8 +32,11 @@ final class Answers {
   /** The question's part of the sheet view as it was last drawn; null when that is no longer so. */
   final String[] drawn;
 
-  final boolean[] dirty;
-  final boolean[] look;
+  /** Whose value must be worked out again. */
+  final boolean[] valueChanged;
+
+  /** Whose points must be found again. */
+  final boolean[] pointsChanged;
 
   Answers(int size) {
     values = new Value[size];
@@ -43,8 +46,8 @@ final class Answers {
     offers = new Prefill.First[size];
     notFinite = new boolean[size];
     drawn = new String[size];
-    dirty = new boolean[size];
-    look = new boolean[size];
+    valueChanged = new boolean[size];
+    pointsChanged = new boolean[size];
     Arrays.fill(values, Value.EMPTY);
     Arrays.fill(provenance, Provenance.NONE);
     Arrays.fill(notes, "");
@@ -65,19 +68,21 @@ final class Answers {
   }
 
   /** What a person did, so that it can be taken back; all else follows from it. */
-  record Kept(Value[] values, Provenance[] provenance, String[] notes, Prefill.First[] offers) {}
+  record Remembered(
+      Value[] values, Provenance[] provenance, String[] notes, Prefill.First[] offers) {}
 
-  /** The last that was kept: as long as nothing has changed, it serves again. */
-  private Kept last;
+  /** The last that was remembered: as long as nothing has changed, it serves again. */
+  private Remembered last;
 
-  Kept keep() {
+  Remembered remember() {
     boolean same =
         last != null
             && same(values, last.values)
             && same(provenance, last.provenance)
             && same(notes, last.notes)
             && same(offers, last.offers);
-    if (!same) last = new Kept(values.clone(), provenance.clone(), notes.clone(), offers.clone());
+    if (!same)
+      last = new Remembered(values.clone(), provenance.clone(), notes.clone(), offers.clone());
     return last;
   }
 
@@ -86,11 +91,11 @@ final class Answers {
     return true;
   }
 
-  void restore(Kept kept) {
-    System.arraycopy(kept.values, 0, values, 0, values.length);
-    System.arraycopy(kept.provenance, 0, provenance, 0, values.length);
-    System.arraycopy(kept.notes, 0, notes, 0, values.length);
-    System.arraycopy(kept.offers, 0, offers, 0, values.length);
+  void restore(Remembered then) {
+    System.arraycopy(then.values, 0, values, 0, values.length);
+    System.arraycopy(then.provenance, 0, provenance, 0, values.length);
+    System.arraycopy(then.notes, 0, notes, 0, values.length);
+    System.arraycopy(then.offers, 0, offers, 0, values.length);
     Arrays.fill(drawn, null);
   }
 }

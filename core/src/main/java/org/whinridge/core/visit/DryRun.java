@@ -44,7 +44,7 @@ public final class DryRun {
   /**
    * One rule of one question.
    *
-   * @param part "check 1", "needed", "limits", "codes", "unique", "formula"
+   * @param part {@link PointReason.Code#part}; of a check with its number, counted from 1
    */
   public record Part(String question, String part, Kind kind) {}
 
@@ -118,36 +118,15 @@ public final class DryRun {
     return out;
   }
 
-  /** Which rule a point comes from: the word after its question's name in the point's key. */
+  /** Which rule a point comes from. */
   private static Part part(OpenPoint p) {
-    String key = p.key().substring(p.key().indexOf(':') + 1);
-    int colon = key.indexOf(':');
-    String what = colon < 0 ? key : key.substring(0, colon);
-    boolean firm = p.kind() == OpenPoint.Kind.FIRM;
-    if (what.startsWith("check"))
-      return new Part(
-          p.question(),
-          "check " + (Integer.parseInt(what.substring(5)) + 1),
-          firm ? Kind.FIRM : Kind.SOFT);
-    if (p.kind() == OpenPoint.Kind.NEEDED) return new Part(p.question(), "needed", Kind.MISSING);
-    switch (what) {
-      case "code":
-      case "fits":
-      case "alone":
-        return new Part(p.question(), "codes", Kind.MISFIT);
-      case "type":
-      case "whole":
-      case "time":
-        return new Part(p.question(), "type", Kind.MISFIT);
-      case "unique":
-        return new Part(p.question(), "unique", Kind.FIRM);
-      case "finite":
-        return new Part(p.question(), "formula", Kind.SOFT);
-      case "outside":
-        return new Part(p.question(), "allowed area", firm ? Kind.FIRM : Kind.SOFT);
-      default:
-        return new Part(p.question(), "limits", firm ? Kind.FIRM : Kind.SOFT);
-    }
+    PointReason.Code code = p.reason().code();
+    Kind kind = p.kind() == OpenPoint.Kind.FIRM ? Kind.FIRM : Kind.SOFT;
+    if (p.reason() instanceof PointReason.Broken check)
+      return new Part(p.question(), "check " + (check.number() + 1), kind);
+    if (p.kind() == OpenPoint.Kind.NEEDED)
+      return new Part(p.question(), PointReason.Code.NEEDED.part(), Kind.MISSING);
+    return new Part(p.question(), code.part(), code.isMisfit() ? Kind.MISFIT : kind);
   }
 
   /** How the features fared so far. */

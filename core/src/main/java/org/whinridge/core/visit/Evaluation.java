@@ -71,7 +71,7 @@ final class Evaluation {
 
   /** An answer was set: what depends on it follows. */
   void changed(int i, Row row) {
-    answers(i, row).look[form.local(i)] = true;
+    answers(i, row).pointsChanged[form.local(i)] = true;
     spread(i, row);
     run();
   }
@@ -99,7 +99,7 @@ final class Evaluation {
     lookingUp = false;
     for (int i = 0; i < form.size(); i++) if (form.at(i).list() == list) begin(i, row.answers, row);
     lookingUp = true;
-    Arrays.fill(row.answers.look, true);
+    Arrays.fill(row.answers.pointsChanged, true);
     rowsChanged(list);
   }
 
@@ -109,29 +109,29 @@ final class Evaluation {
 
   private void mark(int i) {
     int list = form.at(i).list();
-    if (list < 0) state.top.dirty[form.local(i)] = true;
-    else for (Row r : state.rows.get(list)) r.answers.dirty[form.local(i)] = true;
+    if (list < 0) state.top.valueChanged[form.local(i)] = true;
+    else for (Row r : state.rows.get(list)) r.answers.valueChanged[form.local(i)] = true;
   }
 
   private void markPoints(int i) {
     int list = form.at(i).list();
-    if (list < 0) state.top.look[form.local(i)] = true;
-    else for (Row r : state.rows.get(list)) r.answers.look[form.local(i)] = true;
+    if (list < 0) state.top.pointsChanged[form.local(i)] = true;
+    else for (Row r : state.rows.get(list)) r.answers.pointsChanged[form.local(i)] = true;
   }
 
   private void markAllPoints() {
-    Arrays.fill(state.top.look, true);
-    for (List<Row> list : state.rows) for (Row r : list) Arrays.fill(r.answers.look, true);
+    Arrays.fill(state.top.pointsChanged, true);
+    for (List<Row> list : state.rows) for (Row r : list) Arrays.fill(r.answers.pointsChanged, true);
   }
 
   /** Marks what reads question {@code i}: in the same row, over all rows, or outside. */
   private void spread(int i, Row row) {
     int list = form.at(i).list();
     for (int d : form.dependents().values(i))
-      if (list >= 0 && form.at(d).list() == list) row.answers.dirty[form.local(d)] = true;
+      if (list >= 0 && form.at(d).list() == list) row.answers.valueChanged[form.local(d)] = true;
       else mark(d);
     for (int d : form.dependents().points(i))
-      if (list >= 0 && form.at(d).list() == list) row.answers.look[form.local(d)] = true;
+      if (list >= 0 && form.at(d).list() == list) row.answers.pointsChanged[form.local(d)] = true;
       else markPoints(d);
     if (list < 0) return;
     for (int d : form.dependents().columnValues(i)) mark(d);
@@ -143,10 +143,10 @@ final class Evaluation {
     for (int i = 0; i < form.size(); i++) {
       int k = form.local(i);
       if (form.at(i).list() < 0) {
-        if (state.top.look[k]) look(i, state.top, null);
+        if (state.top.pointsChanged[k]) points(i, state.top, null);
       } else
         for (Row r : state.rows.get(form.at(i).list()))
-          if (r.answers.look[k]) look(i, r.answers, r);
+          if (r.answers.pointsChanged[k]) points(i, r.answers, r);
     }
   }
 
@@ -154,17 +154,17 @@ final class Evaluation {
     for (int i = 0; i < form.size(); i++) {
       int k = form.local(i);
       if (form.at(i).list() < 0) {
-        if (state.top.dirty[k]) value(i, state.top, null);
+        if (state.top.valueChanged[k]) value(i, state.top, null);
       } else
         for (Row r : state.rows.get(form.at(i).list()))
-          if (r.answers.dirty[k]) value(i, r.answers, r);
+          if (r.answers.valueChanged[k]) value(i, r.answers, r);
     }
   }
 
   private void value(int i, Answers a, Row row) {
     Compiled c = form.at(i);
     int k = form.local(i);
-    a.dirty[k] = false;
+    a.valueChanged[k] = false;
     Value before = a.visible(k);
     situation.in(row);
     boolean asked = isAsked(c);
@@ -172,7 +172,7 @@ final class Evaluation {
     a.asked[k] = asked;
     if (c.workOut().isPresent()) workOut(c, a, k);
     else if (lookingUp) follow(c, a, k);
-    a.look[k] = true;
+    a.pointsChanged[k] = true;
     if (!before.equals(a.visible(k))) spread(i, row);
   }
 
@@ -227,10 +227,10 @@ final class Evaluation {
         && a.featureId().equals(b.featureId());
   }
 
-  private void look(int i, Answers a, Row row) {
+  private void points(int i, Answers a, Row row) {
     Compiled c = form.at(i);
     int k = form.local(i);
-    a.look[k] = false;
+    a.pointsChanged[k] = false;
     a.drawn[k] = null;
     if (c.isHidden()) return;
     situation.in(row);

@@ -2,25 +2,14 @@ package org.whinridge.core.visit;
 
 import com.eclipsesource.json.Json;
 import com.eclipsesource.json.JsonObject;
-import java.util.ArrayDeque;
-import java.util.ArrayList;
-import java.util.Deque;
-import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import org.locationtech.jts.geom.Coordinate;
 import org.locationtech.jts.geom.Geometry;
-import org.whinridge.core.form.Allowed;
-import org.whinridge.core.form.Question;
 import org.whinridge.core.form.compile.ExecutableForm;
-import org.whinridge.core.place.Geodesy;
 import org.whinridge.core.place.GeometryJson;
-import org.whinridge.core.prefill.LookupResult;
-import org.whinridge.core.prefill.PlaceIndex;
-import org.whinridge.core.prefill.Refresh;
 import org.whinridge.core.value.Value;
-import org.whinridge.core.value.ValueJson;
 
 /**
  * One visit being filled: answers, what is asked, what is open, where each value came from. An
@@ -30,25 +19,29 @@ import org.whinridge.core.value.ValueJson;
  * "".
  */
 public final class Filling {
-  /** How many steps can be taken back. */
-  static final int UNDO_STEPS = 200;
-
   private final ExecutableForm form;
-  private final VisitStart start;
   private final VisitState state;
-  private final VisitSituation situation;
+  private final VisitCells cells;
   private final Evaluation evaluation;
+  private final Confirming confirming;
+  private final VisitRows rows;
+  private final OpenPoints open;
   private final SheetView sheet;
-  private final Deque<Runnable> undo = new ArrayDeque<>();
+  private final VisitResult result;
+  private final StepsBack steps = new StepsBack();
 
   private Filling(ExecutableForm form, VisitStart start) {
     this.form = form;
-    this.start = start;
     state = new VisitState(form, start);
-    situation = new VisitSituation(form, start, state);
+    cells = new VisitCells(form, start, state);
+    VisitSituation situation = new VisitSituation(form, start, state);
     Prefill prefill = new Prefill(start, situation, new LookUps(form, start, situation));
     evaluation = new Evaluation(form, start, state, situation, prefill);
-    sheet = new SheetView(form, start, state, this::isFixed, this::toConfirm);
+    confirming = new Confirming(form, state, cells, evaluation);
+    rows = new VisitRows(form, start, state, cells, evaluation, this::remember);
+    open = new OpenPoints(form, start, state);
+    sheet = new SheetView(form, start, state, cells);
+    result = new VisitResult(form, start, state);
   }
 
   /**
@@ -57,7 +50,7 @@ public final class Filling {
    */
   public static Filling open(ExecutableForm form, VisitStart start) {
     Filling f = new Filling(form, start);
-    for (int l = 0; l < form.lists().size(); l++) f.lastRows(l);
+    f.rows.takeLast();
     f.evaluation.open();
     return f;
   }
@@ -68,23 +61,6 @@ public final class Filling {
     SavedVisit.read(saved, form, f.state);
     f.evaluation.everything(false);
     return f;
-  }
-
-  private void lastRows(int l) {
-    ExecutableForm.ListPart list = form.lists().get(l);
-    if (!list.rows().fromLastVisit()) return;
-    for (VisitStart.LastRow last : start.last().rows().getOrDefault(list.name(), List.of())) {
-      Row row = new Row(last.id(), Row.State.TO_CONFIRM, new Answers(list.questions().length));
-      String day = start.last().day().map(Object::toString).orElse("");
-      last.answers()
-          .forEach(
-              (name, v) -> {
-                int i = form.indexOf(name);
-                if (i >= 0 && form.at(i).list() == l)
-                  row.answers.put(form.local(i), v, Provenance.of(Provenance.Kind.LAST_VISIT, day));
-              });
-      state.rows.get(l).add(row);
-    }
   }
 
   /**
@@ -99,12 +75,12 @@ public final class Filling {
   /** Sets an answer in a row by hand, see {@link #set(String, Value)}. */
   public boolean set(String name, String rowId, Value value) {
     int i = form.indexOf(name);
-    Row row = row(i, rowId);
-    if (!known(i, row) || isFixed(i, row)) return false;
-    Answers a = answers(i, row);
+    Row row = cells.row(i, rowId);
+    if (!cells.isKnown(i, row) || cells.isFixed(i, row)) return false;
+    Answers a = cells.answers(i, row);
     int k = form.local(i);
     // not this answer alone: what follows it may lose a confirmation or an offer over it
-    rememberAll();
+    remember();
     a.put(k, form.at(i).question().kept(value), Provenance.TYPED);
     a.notes[k] = "";
     a.offers[k] = null;
@@ -120,12 +96,11 @@ public final class Filling {
    */
   public boolean tap(String name, String rowId, String code) {
     int i = form.indexOf(name);
-    Row row = row(i, rowId);
-    if (!known(i, row) || isFixed(i, row)) return false;
-    Answers a = answers(i, row);
-    int k = form.local(i);
-    boolean waits = !a.values[k].isEmpty() && !a.provenance[k].confirmed();
-    Tap tap = Tap.on(code, form.at(i).type(), a.values[k], waits);
+    Row row = cells.row(i, rowId);
+    if (!cells.isKnown(i, row) || cells.isFixed(i, row)) return false;
+    Value now = cells.answers(i, row).values[form.local(i)];
+    boolean waits = cells.waits(i, row);
+    Tap tap = Tap.on(code, form.at(i).type(), now, waits);
     return switch (tap.deed()) {
       case CONFIRM -> confirm(name, rowId);
       case NOTHING -> false;
@@ -136,10 +111,10 @@ public final class Filling {
   /** Takes the newer value that a source which follows its inputs offers; false when none does. */
   public boolean takeOffer(String name, String rowId) {
     int i = form.indexOf(name);
-    Row row = row(i, rowId);
-    if (!known(i, row) || answers(i, row).offers[form.local(i)] == null) return false;
-    rememberAll();
-    Answers a = answers(i, row);
+    Row row = cells.row(i, rowId);
+    if (!cells.isKnown(i, row) || cells.answers(i, row).offers[form.local(i)] == null) return false;
+    remember();
+    Answers a = cells.answers(i, row);
     int k = form.local(i);
     Prefill.First offer = a.offers[k];
     a.put(k, offer.value(), offer.provenance());
@@ -156,16 +131,11 @@ public final class Filling {
   /** Confirms a prefilled answer of a row as it is; false when there is nothing to confirm. */
   public boolean confirm(String name, String rowId) {
     int i = form.indexOf(name);
-    Row row = row(i, rowId);
-    if (!known(i, row) || answers(i, row).values[form.local(i)].isEmpty()) return false;
-    rememberAll();
-    return confirm(i, row);
-  }
-
-  private boolean confirm(int i, Row row) {
-    Answers a = answers(i, row);
-    int k = form.local(i);
-    a.put(k, a.values[k], a.provenance[k].confirm());
+    Row row = cells.row(i, rowId);
+    if (!cells.isKnown(i, row) || cells.answers(i, row).values[form.local(i)].isEmpty())
+      return false;
+    remember();
+    confirming.answer(i, row);
     return true;
   }
 
@@ -175,32 +145,8 @@ public final class Filling {
    */
   public int confirmSection(int section) {
     if (section < 0 || section >= form.form().sections().size()) return 0;
-    rememberAll();
-    int n = 0;
-    boolean isList = form.form().sections().get(section).isList();
-    int list = isList ? form.listOf(form.form().sections().get(section).name()) : -1;
-    List<Row> rows = list < 0 ? new ArrayList<>() : new ArrayList<>(state.rows.get(list));
-    if (!isList) rows.add(null);
-    for (Row row : rows) {
-      if (row != null && row.state == Row.State.TO_CONFIRM) {
-        row.state = Row.State.STILL;
-        n++;
-      }
-      for (int i : form.sheet(section)) if (toConfirm(i, row) && confirm(i, row)) n++;
-    }
-    if (list >= 0) evaluation.rowsChanged(list);
-    return n;
-  }
-
-  /**
-   * Whether a prefilled answer waits for a person to confirm it: it is asked, its row is still
-   * there, nobody has confirmed it, and people may answer it at all.
-   */
-  private boolean toConfirm(int i, Row row) {
-    if (row != null && !row.state.isThere()) return false;
-    Answers a = answers(i, row);
-    int k = form.local(i);
-    return a.asked[k] && !a.values[k].isEmpty() && !a.provenance[k].confirmed() && !isFixed(i, row);
+    remember();
+    return confirming.section(section);
   }
 
   /**
@@ -211,7 +157,7 @@ public final class Filling {
     boolean soft =
         points().stream().anyMatch(p -> p.key().equals(key) && p.kind() == OpenPoint.Kind.SOFT);
     if (!soft) return false;
-    remember(() -> state.confirmedSoft.remove(key));
+    steps.remember(() -> state.confirmedSoft.remove(key));
     return state.confirmedSoft.add(key);
   }
 
@@ -222,27 +168,12 @@ public final class Filling {
    * @return false when there is no such list, it is full, or the id is taken
    */
   public boolean addRow(String list, String rowId) {
-    int l = form.listOf(list);
-    if (l < 0 || rowId.isEmpty() || find(rowId) != null) return false;
-    ExecutableForm.ListPart part = form.lists().get(l);
-    long there = state.rows.get(l).stream().filter(r -> r.state.isThere()).count();
-    if (!part.rows().takesMore(there)) return false;
-    rememberAll();
-    Row row = new Row(rowId, Row.State.NEW, new Answers(part.questions().length));
-    state.rows.get(l).add(row);
-    evaluation.rowAdded(l, row);
-    return true;
+    return rows.add(list, rowId);
   }
 
   /** Takes a row away that this visit added; false when there is none of that id. */
   public boolean removeRow(String rowId) {
-    Row row = find(rowId);
-    if (row == null || row.state != Row.State.NEW) return false;
-    rememberAll();
-    int l = listWith(row);
-    state.rows.get(l).remove(row);
-    evaluation.rowsChanged(l);
-    return true;
+    return rows.remove(rowId);
   }
 
   /**
@@ -251,30 +182,12 @@ public final class Filling {
    * @return false when there is no such row of the last visit, or no such state
    */
   public boolean markRow(String rowId, String newState) {
-    Row row = find(rowId);
-    Row.State to = Row.State.of(newState);
-    if (row == null || row.state == Row.State.NEW || to == Row.State.NEW) return false;
-    rememberAll();
-    row.state = to;
-    java.util.Arrays.fill(row.answers.look, true);
-    evaluation.rowsChanged(listWith(row));
-    return true;
+    return rows.mark(rowId, newState);
   }
 
   /** The ids of the rows of a list section, in their order. */
   public List<String> rows(String list) {
-    int l = form.listOf(list);
-    return l < 0 ? List.of() : state.rows.get(l).stream().map(r -> r.id).toList();
-  }
-
-  private Row find(String rowId) {
-    for (List<Row> list : state.rows) for (Row r : list) if (r.id.equals(rowId)) return r;
-    return null;
-  }
-
-  private int listWith(Row row) {
-    for (int l = 0; l < state.rows.size(); l++) if (state.rows.get(l).contains(row)) return l;
-    throw new IllegalArgumentException("this row is in no list");
+    return rows.ids(list);
   }
 
   /** Moves the visit's position; look-ups by place that nobody overruled by hand follow. */
@@ -282,72 +195,26 @@ public final class Filling {
     reshape(GeometryJson.WGS84.createPoint(position));
   }
 
-  /**
-   * Gives the visit another place: a point, line or area; look-ups follow as in {@link #moveTo}.
-   */
+  /** Gives the visit another place: a point, line or area; look-ups follow it. */
   public void reshape(Geometry geometry) {
-    rememberAll();
+    remember();
     state.geometry = Optional.of(geometry);
     state.moved = true;
     evaluation.placeMoved();
   }
 
-  /**
-   * Takes the last step back, whatever it was; up to 200 steps.
-   *
-   * @return false when there is nothing to take back
-   */
+  /** Takes the last of up to 200 steps back, whatever it was; false when there is none. */
   public boolean undo() {
-    if (undo.isEmpty()) return false;
-    undo.pop().run();
-    return true;
+    return steps.takeBack();
   }
 
   /** How many steps can be taken back now. */
   int undoSteps() {
-    return undo.size();
+    return steps.size();
   }
 
-  private void remember(Runnable back) {
-    undo.push(back);
-    if (undo.size() > UNDO_STEPS) undo.removeLast();
-  }
-
-  private void rememberAll() {
-    VisitState.Kept kept = state.keep();
-    remember(
-        () -> {
-          state.restore(kept);
-          evaluation.everything(false);
-        });
-  }
-
-  private boolean known(int i, Row row) {
-    return i >= 0 && !form.at(i).isHidden() && (form.at(i).list() < 0 || row != null);
-  }
-
-  private Row row(int i, String rowId) {
-    if (i < 0 || form.at(i).list() < 0) return null;
-    for (Row r : state.rows.get(form.at(i).list())) if (r.id.equals(rowId)) return r;
-    return null;
-  }
-
-  private Answers answers(int i, Row row) {
-    return form.at(i).list() < 0 ? state.top : row.answers;
-  }
-
-  /** Whether people can't change the answer. */
-  private boolean isFixed(int i, Row row) {
-    Question q = form.at(i).question();
-    boolean revisit =
-        form.at(i).list() < 0
-            ? start.feature().isPresent()
-            : row != null && row.state != Row.State.NEW;
-    return q.hand().readOnly()
-        || q.isWorkedOut()
-        || !q.type().hasAnswer()
-        || q.refresh() == Refresh.ALWAYS
-        || (q.hand().lockOnRevisit() && revisit);
+  private void remember() {
+    steps.remember(state, evaluation);
   }
 
   /** The answer as other rules see it: empty when the question is not asked. */
@@ -358,10 +225,8 @@ public final class Filling {
   /** The answer in a row, as other rules of the row see it. */
   public Value value(String name, String rowId) {
     int i = form.indexOf(name);
-    Row row = row(i, rowId);
-    return i < 0 || (form.at(i).list() >= 0 && row == null)
-        ? Value.EMPTY
-        : answers(i, row).visible(form.local(i));
+    Row row = cells.row(i, rowId);
+    return cells.visible(i, row);
   }
 
   /** Whether the question is asked now. */
@@ -372,8 +237,8 @@ public final class Filling {
   /** Whether the question is asked now in a row. */
   public boolean isAsked(String name, String rowId) {
     int i = form.indexOf(name);
-    Row row = row(i, rowId);
-    return known(i, row) && answers(i, row).asked[form.local(i)];
+    Row row = cells.row(i, rowId);
+    return cells.isKnown(i, row) && cells.answers(i, row).asked[form.local(i)];
   }
 
   /** Where the answer came from. */
@@ -389,41 +254,7 @@ public final class Filling {
 
   /** All that is open, in the order of the sheet; confirmed soft points are not. */
   public List<OpenPoint> points() {
-    List<OpenPoint> out = new ArrayList<>();
-    int list = 0;
-    for (int s = 0; s < form.form().sections().size(); s++) {
-      if (!form.form().sections().get(s).isList()) {
-        for (int i : form.sheet(s)) open(state.top.points.get(form.local(i)), out);
-        continue;
-      }
-      open(RowPoints.of(form, state, list), out);
-      for (Row r : state.rows.get(list))
-        for (int i : form.sheet(s)) open(r.answers.points.get(form.local(i)), out);
-      list++;
-    }
-    outside().ifPresent(p -> open(List.of(p), out));
-    return out;
-  }
-
-  private void open(List<OpenPoint> points, List<OpenPoint> into) {
-    for (OpenPoint p : points) if (!state.confirmedSoft.contains(p.key())) into.add(p);
-  }
-
-  /** The point about a position that lies outside the allowed area. */
-  private Optional<OpenPoint> outside() {
-    Allowed allowed = form.form().allowed().orElse(null);
-    if (allowed == null || state.geometry.isEmpty()) return Optional.empty();
-    PlaceIndex index = start.lookups().get(allowed.layerId());
-    Coordinate at = Geodesy.anchor(state.geometry.get());
-    if (index == null || index.containing(at) instanceof LookupResult.Found)
-      return Optional.empty();
-    return Optional.of(
-        new OpenPoint(
-            "place",
-            "",
-            OpenPoint.Kind.of(allowed.weight()),
-            "place:outside:" + ValueJson.write(new Value.Place(state.geometry.get())),
-            "the place lies outside " + allowed.layerName()));
+    return open.all();
   }
 
   /** Whether nothing that holds the visit back is open. */
@@ -433,7 +264,7 @@ public final class Filling {
 
   /** The sheet to draw as JSON text, see {@link SheetView}. */
   public String viewText() {
-    return sheet.text(points(), !undo.isEmpty());
+    return sheet.text(points(), steps.size() > 0);
   }
 
   /** The sheet to draw, see {@link SheetView}. */
@@ -451,24 +282,8 @@ public final class Filling {
    * An empty answer empties the field only when a person took the answer away, or when the question
    * is not asked and says so; a question that nobody touched leaves the layer as it is.
    */
-  public Map<String, Value> set() {
-    Map<String, Value> out = new LinkedHashMap<>();
-    for (int i = 0; i < form.size(); i++) {
-      Question q = form.at(i).question();
-      if (q.writesTo().isEmpty() || form.at(i).list() >= 0) continue;
-      int k = form.local(i);
-      boolean untouched =
-          state.top.visible(k).isEmpty() && state.top.provenance[k].kind() != Provenance.Kind.TYPED;
-      boolean left =
-          state.top.asked[k]
-              ? untouched
-              : q.wire().notAsked() == Question.NotAsked.LEFT
-                  || (q.officeOnly() && start.turn() == VisitStart.Turn.OUTDOORS);
-      Value was = start.feature().map(f -> f.value(q.writesTo())).orElse(Value.EMPTY);
-      Value now = state.top.visible(k);
-      if (!left && !q.same(form.schema()).test(was, now)) out.put(q.writesTo(), now);
-    }
-    return out;
+  public Map<String, Value> forLayer() {
+    return result.forLayer();
   }
 
   /**
@@ -476,6 +291,6 @@ public final class Filling {
    * the geometry if it moved.
    */
   public JsonObject result() {
-    return new VisitResult(form, start, state).json(set(), points());
+    return result.json(points());
   }
 }

@@ -11,7 +11,6 @@ import org.whinridge.core.rules.Rule;
 import org.whinridge.core.rules.saying.Sentence;
 import org.whinridge.core.text.Numbers;
 import org.whinridge.core.value.Value;
-import org.whinridge.core.value.ValueJson;
 
 /** Finds what is open about one question, and which of its codes do not fit the other answers. */
 final class PointFinder {
@@ -45,14 +44,10 @@ final class PointFinder {
     Found found = new Found(q, row);
     if (value.isEmpty()) empty(q, found);
     else {
-      new AnswerLimits(form.schema(), c).look(value, a.unfit.get(k), found);
+      new AnswerLimits(form.schema(), c).check(value, a.unfit.get(k), found);
       taken(q, value, found);
     }
-    if (a.notFinite[k])
-      found.soft(
-          "finite",
-          inputs(c.workOut().orElseThrow()),
-          "the formula gives nothing that can be kept, such as a division by zero");
+    if (a.notFinite[k]) found.soft(new PointReason.NotFinite(), inputs(c.workOut().orElseThrow()));
     for (int n = 0; n < c.checks().size(); n++) check(c, n, found);
     return found.points == null ? List.of() : found.points;
   }
@@ -61,12 +56,11 @@ final class PointFinder {
     Rule rule = c.checks().get(n);
     if (rule.isNotBroken(situation)) return;
     Check check = c.question().logic().checks().get(n);
-    String message =
-        check.message().isBlank()
-            ? Check.proposed(Sentence.of(rule, c.scope()))
-            : filledIn(check.message(), c);
-    if (check.weight() == Check.Weight.SOFT) found.soft("check" + n, inputs(rule), message);
-    else found.add(OpenPoint.Kind.FIRM, "check" + n, message);
+    String said = check.message().isBlank() ? "" : filledIn(check.message(), c);
+    PointReason broken =
+        new PointReason.Broken(n, said, said.isEmpty() ? Sentence.of(rule, c.scope()) : "");
+    if (check.weight() == Check.Weight.SOFT) found.soft(broken, inputs(rule));
+    else found.firm(broken);
   }
 
   private List<Value> inputs(Rule rule) {
@@ -78,14 +72,9 @@ final class PointFinder {
   private static void empty(Question q, Found found) {
     boolean media = q.type().isMedia() && q.limits().least() > 0;
     if (q.need() == Question.Need.NEEDED || media)
-      found.add(
-          OpenPoint.Kind.NEEDED,
-          "needed",
-          media
-              ? "at least " + AnswerLimits.counted(q.limits().least(), q.type())
-              : "needs an answer");
-    else if (q.need() == Question.Need.WANTED)
-      found.add(OpenPoint.Kind.WANTED, "wanted", "an answer is wanted, if you can");
+      found.needed(
+          new PointReason.Needed(media ? AnswerLimits.counted(q.limits().least(), q.type()) : ""));
+    else if (q.need() == Question.Need.WANTED) found.wanted(new PointReason.Wanted());
   }
 
   private void taken(Question q, Value v, Found found) {
@@ -94,11 +83,7 @@ final class PointFinder {
     Value was = start.feature().map(f -> f.value(q.writesTo())).orElse(Value.EMPTY);
     if (v.equals(was)) return;
     String self = start.feature().map(f -> f.id()).orElse("");
-    if (start.taken().by(q.writesTo(), v, self))
-      found.add(
-          OpenPoint.Kind.FIRM,
-          "unique",
-          "another feature already has ‘" + q.shown(v) + "’; it must be this one's alone");
+    if (start.taken().by(q.writesTo(), v, self)) found.firm(new PointReason.Taken(q.shown(v)));
   }
 
   /** The message with {name} replaced by the answer as people read it. */
@@ -136,27 +121,26 @@ final class PointFinder {
       this.row = row == null ? "" : row.id;
     }
 
-    /**
-     * A soft point is confirmed for the values it was seen with: its key holds them, written so
-     * that no two lists of values are written alike, and other values ask again.
-     */
-    void soft(String key, List<Value> seenWith, String message) {
-      StringBuilder b = new StringBuilder(key);
-      for (Value v : seenWith) b.append(':').append(ValueJson.write(v));
-      put(OpenPoint.Kind.SOFT, b.toString(), message);
+    void firm(PointReason reason) {
+      put(OpenPoint.of(question.name(), row, OpenPoint.Kind.FIRM, reason));
     }
 
-    /** A point that nobody can confirm away. */
-    void add(OpenPoint.Kind kind, String key, String message) {
-      if (kind == OpenPoint.Kind.SOFT)
-        throw new IllegalArgumentException("a soft point is told with the values it was seen with");
-      put(kind, key, message);
+    void needed(PointReason reason) {
+      put(OpenPoint.of(question.name(), row, OpenPoint.Kind.NEEDED, reason));
     }
 
-    private void put(OpenPoint.Kind kind, String key, String message) {
+    void wanted(PointReason reason) {
+      put(OpenPoint.of(question.name(), row, OpenPoint.Kind.WANTED, reason));
+    }
+
+    /** A point that a person can confirm for the values it was seen with. */
+    void soft(PointReason reason, List<Value> seenWith) {
+      put(OpenPoint.of(question.name(), row, OpenPoint.Kind.SOFT, reason, seenWith));
+    }
+
+    private void put(OpenPoint point) {
       if (points == null) points = new ArrayList<>(2);
-      String whole = (row.isEmpty() ? "" : row + "/") + question.name() + ":" + key;
-      points.add(new OpenPoint(question.name(), row, kind, whole, message));
+      points.add(point);
     }
   }
 }

@@ -17,29 +17,23 @@ final class RowPoints {
       if (r.state.isThere()) there++;
       if (r.state == Row.State.TO_CONFIRM)
         out.add(
-            new OpenPoint(
-                list.name(),
-                r.id,
-                OpenPoint.Kind.NEEDED,
-                r.id + "/" + list.name() + ":state",
-                "found by the last visit: still there, mended, or gone?"));
+            OpenPoint.of(
+                list.name(), r.id, OpenPoint.Kind.NEEDED, new PointReason.RowUnconfirmed()));
     }
     if (there < list.rows().least())
       out.add(
-          new OpenPoint(
+          OpenPoint.of(
               list.name(),
               "",
               OpenPoint.Kind.NEEDED,
-              list.name() + ":least",
-              "at least " + rows(list.rows().least())));
+              new PointReason.TooFew(rows(list.rows().least()))));
     if (list.rows().most() > 0 && there > list.rows().most())
       out.add(
-          new OpenPoint(
+          OpenPoint.of(
               list.name(),
               "",
               OpenPoint.Kind.FIRM,
-              list.name() + ":most",
-              "at most " + rows(list.rows().most())));
+              new PointReason.TooMany(rows(list.rows().most()))));
     return out;
   }
 

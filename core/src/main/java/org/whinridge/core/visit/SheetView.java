@@ -21,13 +21,6 @@ import org.whinridge.core.value.ValueType;
  * something about it changes, so that an answer costs what it touches.
  */
 final class SheetView {
-  /**
-   * Tells something of an answer: whether people can't change it, whether it waits to be confirmed.
-   */
-  interface Of {
-    boolean test(int question, Row row);
-  }
-
   /** What is counted over a section. */
   private static final class Progress {
     int asked;
@@ -38,16 +31,14 @@ final class SheetView {
   private final ExecutableForm form;
   private final VisitStart start;
   private final VisitState state;
-  private final Of fixed;
-  private final Of toConfirm;
+  private final VisitCells cells;
   private String[] heads; // made when the sheet is drawn for the first time
 
-  SheetView(ExecutableForm form, VisitStart start, VisitState state, Of fixed, Of toConfirm) {
+  SheetView(ExecutableForm form, VisitStart start, VisitState state, VisitCells cells) {
     this.form = form;
     this.start = start;
     this.state = state;
-    this.fixed = fixed;
-    this.toConfirm = toConfirm;
+    this.cells = cells;
   }
 
   private void makeHeads() {
@@ -157,7 +148,7 @@ final class SheetView {
       p.asked++;
       if (a.values[k].isEmpty()) continue;
       p.answered++;
-      if (toConfirm.test(i, row)) p.toConfirm++;
+      if (cells.isToConfirm(i, row)) p.toConfirm++;
     }
   }
 
@@ -169,7 +160,7 @@ final class SheetView {
 
   /** What people call the place of a point; in a list with the row's number. */
   private String label(OpenPoint p) {
-    if (p.question().equals("place")) return "Place";
+    if (p.question().equals(OpenPoint.PLACE)) return "Place";
     int i = form.indexOf(p.question());
     int l = i >= 0 ? form.at(i).list() : form.listOf(p.question());
     String question = i >= 0 ? form.at(i).question().label() : "";
@@ -200,7 +191,7 @@ final class SheetView {
     text(o, "placeholder", q.texts().get("placeholder"));
     limits(o, q);
     if (!q.codes().isEmpty()) o.add("codes", codes(q, v, a.unfit.get(k)));
-    if (fixed.test(i, row)) o.add("fixed", true);
+    if (cells.isFixed(i, row)) o.add("fixed", true);
     if (q.isWorkedOut()) o.add("workedOut", true);
     layout(o, q);
     Provenance p = a.provenance[k];

@@ -2,6 +2,7 @@ package org.whinridge.core.visit;
 
 import com.eclipsesource.json.JsonArray;
 import com.eclipsesource.json.JsonObject;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import org.locationtech.jts.geom.Geometry;
@@ -25,7 +26,31 @@ final class VisitResult {
     this.state = state;
   }
 
-  JsonObject json(Map<String, Value> set, List<OpenPoint> points) {
+  /**
+   * The values that the visit wants on the layer: only fields that differ from what was taken out.
+   */
+  Map<String, Value> forLayer() {
+    Map<String, Value> out = new LinkedHashMap<>();
+    for (int i = 0; i < form.size(); i++) {
+      Question q = form.at(i).question();
+      if (q.writesTo().isEmpty() || form.at(i).list() >= 0) continue;
+      int k = form.local(i);
+      boolean untouched =
+          state.top.visible(k).isEmpty() && state.top.provenance[k].kind() != Provenance.Kind.TYPED;
+      boolean left =
+          state.top.asked[k]
+              ? untouched
+              : q.wire().notAsked() == Question.NotAsked.LEFT
+                  || (q.officeOnly() && start.turn() == VisitStart.Turn.OUTDOORS);
+      Value was = start.feature().map(f -> f.value(q.writesTo())).orElse(Value.EMPTY);
+      Value now = state.top.visible(k);
+      if (!left && !q.same(form.schema()).test(was, now)) out.put(q.writesTo(), now);
+    }
+    return out;
+  }
+
+  JsonObject json(List<OpenPoint> points) {
+    Map<String, Value> set = forLayer();
     JsonObject base =
         start.feature().map(f -> form.schema().writeValues(f.values())).orElseGet(JsonObject::new);
     JsonObject kept = new JsonObject();

@@ -39,35 +39,35 @@ final class VisitState {
   }
 
   /** Everything that a person did, to come back to. */
-  record Kept(
-      Answers.Kept top,
-      List<List<KeptRow>> rows,
+  record Remembered(
+      Answers.Remembered top,
+      List<List<RememberedRow>> rows,
       Set<String> confirmedSoft,
       Optional<Geometry> geometry,
       boolean moved) {}
 
-  record KeptRow(Row row, Row.State state, Answers.Kept answers) {}
+  record RememberedRow(Row row, Row.State state, Answers.Remembered answers) {}
 
-  Kept keep() {
-    List<List<KeptRow>> kept = new ArrayList<>();
+  Remembered remember() {
+    List<List<RememberedRow>> all = new ArrayList<>();
     for (List<Row> list : rows)
-      kept.add(list.stream().map(r -> new KeptRow(r, r.state, r.answers.keep())).toList());
-    return new Kept(top.keep(), kept, new LinkedHashSet<>(confirmedSoft), geometry, moved);
+      all.add(list.stream().map(r -> new RememberedRow(r, r.state, r.answers.remember())).toList());
+    return new Remembered(top.remember(), all, new LinkedHashSet<>(confirmedSoft), geometry, moved);
   }
 
-  void restore(Kept kept) {
-    top.restore(kept.top);
+  void restore(Remembered then) {
+    top.restore(then.top);
     for (int l = 0; l < rows.size(); l++) {
       rows.get(l).clear();
-      for (KeptRow k : kept.rows.get(l)) {
+      for (RememberedRow k : then.rows.get(l)) {
         k.row.state = k.state;
         k.row.answers.restore(k.answers);
         rows.get(l).add(k.row);
       }
     }
     confirmedSoft.clear();
-    confirmedSoft.addAll(kept.confirmedSoft);
-    geometry = kept.geometry;
-    moved = kept.moved;
+    confirmedSoft.addAll(then.confirmedSoft);
+    geometry = then.geometry;
+    moved = then.moved;
   }
 }

@@ -114,13 +114,13 @@ class FillingRulesTest {
     ExecutableForm form = WalkFixture.compiled();
     Filling outdoors = Filling.open(form, WalkFixture.start());
     assertThat(outdoors.isAsked("cost")).isFalse();
-    assertThat(outdoors.set()).doesNotContainKey("cost");
+    assertThat(outdoors.forLayer()).doesNotContainKey("cost");
     JsonObject saved = WalkFixture.again(outdoors.saved());
     Filling desk = Filling.resume(form, WalkFixture.start().atTheDesk(), saved);
     assertThat(desk.isAsked("cost")).isTrue();
     assertThat(desk.value("cost")).as("prefilled from the asset").isEqualTo(Value.text("CC-1"));
     desk.set("cost", Value.text("CC-2"));
-    assertThat(desk.set()).containsEntry("cost", Value.text("CC-2"));
+    assertThat(desk.forLayer()).containsEntry("cost", Value.text("CC-2"));
   }
 
   @Test

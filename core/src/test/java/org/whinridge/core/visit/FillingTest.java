@@ -94,7 +94,7 @@ class FillingTest {
     assertThat(f.isAsked("silt")).isFalse();
     assertThat(f.value("silt")).isEqualTo(Value.EMPTY);
     assertThat(f.value("double")).isEqualTo(Value.EMPTY);
-    assertThat(f.set()).containsOnlyKeys("kind"); // the layer's silt is left
+    assertThat(f.forLayer()).containsOnlyKeys("kind"); // the layer's silt is left
     f.set("kind", Value.text("flap"));
     assertThat(f.value("silt")).isEqualTo(Value.of(120));
   }
@@ -107,22 +107,22 @@ class FillingTest {
             .set("silt", "notAsked", "\"emptied\"")
             .open();
     f.set("kind", Value.text("weir"));
-    assertThat(f.set()).containsEntry("silt", Value.EMPTY);
+    assertThat(f.forLayer()).containsEntry("silt", Value.EMPTY);
   }
 
   @Test
   void aQuestionThatNobodyTouchedNeverEmptiesTheLayer() {
     FormFixture x = new FormFixture().set("note", "prefill", "[]");
-    assertThat(x.open().set()).isEmpty();
+    assertThat(x.open().forLayer()).isEmpty();
     Filling f = new FormFixture().open();
     f.set("note", Value.EMPTY);
-    assertThat(f.set()).containsEntry("note", Value.EMPTY);
+    assertThat(f.forLayer()).containsEntry("note", Value.EMPTY);
     Filling later =
         Filling.resume(
             new FormFixture().compiled(),
             FormFixture.start(Optional.of(FormFixture.feature())),
             Json.parse(f.saved().toString()).asObject());
-    assertThat(later.set())
+    assertThat(later.forLayer())
         .as("taken away by a person, also after closing")
         .containsEntry("note", Value.EMPTY);
   }
@@ -234,7 +234,7 @@ class FillingTest {
     assertThat(x.open().set("tag", Value.text("OS-2"))).isFalse();
     Filling fresh = Filling.open(x.compiled(), FormFixture.start(Optional.empty()));
     assertThat(fresh.set("tag", Value.text("OS-2"))).isTrue();
-    assertThat(fresh.set()).containsEntry("tag", Value.text("OS-2"));
+    assertThat(fresh.forLayer()).containsEntry("tag", Value.text("OS-2"));
   }
 
   @Test

@@ -11,6 +11,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import org.whinridge.core.form.Question;
+import org.whinridge.core.form.QuestionProperty;
 import org.whinridge.core.form.QuestionType;
 import org.whinridge.core.form.Section;
 import org.whinridge.core.layer.Code;
@@ -25,31 +26,25 @@ final class OwnColumns {
   static final String PREFIX = "whinridge::";
 
   /** Members of a question with no place in the convention. */
-  static final List<String> QUESTION =
-      List.of(
-          "unit",
-          "decimals",
-          "step",
-          "lines",
-          "placeholder",
-          "lockOnRevisit",
-          "officeOnly",
-          "unique",
-          "keepOnAsset",
-          "notAsked",
-          "layer",
-          "refresh",
-          "width");
+  static final List<String> QUESTION = members("");
 
   /** Members that a column of the convention holds in part or in another form. */
-  private static final List<String> CHECKED = List.of("from", "to", "least", "most", "checks");
+  private static final Map<String, List<String>> TOGETHER = together();
 
-  private static final Map<String, List<String>> TOGETHER =
-      Map.of(
-          "constraint", CHECKED,
-          "default", List.of("prefill"),
-          "relevant", List.of("askWhen"),
-          "calculation", List.of("workOut"));
+  /** The members that one column holds, as {@link QuestionProperty} says. */
+  private static List<String> members(String column) {
+    return java.util.Arrays.stream(QuestionProperty.values())
+        .filter(p -> p.column().equals(column))
+        .map(QuestionProperty::id)
+        .toList();
+  }
+
+  private static Map<String, List<String>> together() {
+    Map<String, List<String>> out = new LinkedHashMap<>();
+    for (String column : List.of("constraint", "default", "relevant", "calculation"))
+      out.put(column, members(column));
+    return out;
+  }
 
   private OwnColumns() {}
 
@@ -84,14 +79,10 @@ final class OwnColumns {
     JsonObject all = q.json();
     for (String m : QUESTION) if (all.get(m) != null) out.put(PREFIX + m, all.get(m).toString());
     if (q.need() == Question.Need.WANTED) out.put(PREFIX + "need", "\"wanted\"");
-    together(all, CHECKED, row.getOrDefault("constraint", ""))
-        .ifPresent(s -> out.put(PREFIX + "constraint", s));
-    together(all, List.of("prefill"), row.getOrDefault("default", ""))
-        .ifPresent(s -> out.put(PREFIX + "default", s));
-    together(all, List.of("askWhen"), row.getOrDefault("relevant", ""))
-        .ifPresent(s -> out.put(PREFIX + "relevant", s));
-    together(all, List.of("workOut"), row.getOrDefault("calculation", ""))
-        .ifPresent(s -> out.put(PREFIX + "calculation", s));
+    TOGETHER.forEach(
+        (column, members) ->
+            together(all, members, row.getOrDefault(column, ""))
+                .ifPresent(text -> out.put(PREFIX + column, text)));
     if (!q.type().id().equals(SurveyTypes.comesBackAs(q).id()))
       out.put(PREFIX + "type", "\"" + q.type().id() + "\"");
     List<Code> retired = q.codes().stream().filter(Code::retired).toList();
@@ -130,7 +121,7 @@ final class OwnColumns {
   static void when(Map<String, String> row, String askWhen) {
     together(
             new JsonObject().add("askWhen", askWhen),
-            List.of("askWhen"),
+            TOGETHER.get("relevant"),
             row.getOrDefault("relevant", ""))
         .ifPresent(s -> row.put(PREFIX + "relevant", s));
   }
