@@ -1,4 +1,5 @@
 // The day book: one page that works without a network. Views are drawn from what the device keeps.
+import { STOP, VISIT } from "./states.js";
 import { Failure, request } from "./api.js";
 import { h } from "./dom.js";
 import { currentFix, watchPosition } from "./fix.js";
@@ -48,10 +49,10 @@ async function load() {
 /** The state of a stop as this device knows it. */
 function stopState(pack, featureId) {
   const v = state.visits.find((x) => x.round === pack.round && x.feature === featureId);
-  if (v?.office?.state === "sent back" && v.status !== "complete") return "sent back";
-  if (v) return v.status === "begun" ? "started" : "done";
+  if (v?.office?.state === VISIT.SENT_BACK && v.status !== VISIT.COMPLETE) return STOP.SENT_BACK;
+  if (v) return v.status === VISIT.BEGUN ? STOP.STARTED : STOP.DONE;
   const known = state.rounds.find((r) => r.id === pack.round)?.stops.find((s) => s.feature === featureId);
-  return known?.state ?? "to do";
+  return known?.state ?? STOP.TO_DO;
 }
 
 function say(kind, text) {
@@ -96,7 +97,7 @@ async function today(body) {
 }
 
 function roundCard(r, pack) {
-  const done = pack ? pack.features.features.filter((f) => ["done", "no access", "gone"].includes(stopState(pack, f.id))).length : r.stops.filter((s) => s.state === "done").length;
+  const done = pack ? pack.features.features.filter((f) => [STOP.DONE, STOP.NO_ACCESS, STOP.GONE].includes(stopState(pack, f.id))).length : r.stops.filter((s) => s.state === STOP.DONE).length;
   const progress = h("p", { class: "quiet", role: "status" });
   const take = h("button", { type: "button", class: pack ? "" : "main", onclick: () => takeRound(r, take, progress) }, pack ? "Fetch what changed" : "Take this round offline");
   return h("article", { class: "card", "data-round": r.id },
@@ -199,11 +200,11 @@ async function openStop(pack, feature) {
     say("told", `${feature.caption} is open in another window of this device. Go on there, or close it first.`);
     return show("stops");
   }
-  const existing = (await store.all("visits")).filter((v) => v.person === state.person && v.round === pack.round && v.feature === feature.id && !v.light && (v.status !== "handed in" || v.office?.state === "sent back")).at(-1);
-  const handed = state.visits.find((v) => v.round === pack.round && v.feature === feature.id && v.status === "handed in" && v.office?.state !== "sent back");
+  const existing = (await store.all("visits")).filter((v) => v.person === state.person && v.round === pack.round && v.feature === feature.id && !v.light && (v.status !== VISIT.HANDED_IN || v.office?.state === VISIT.SENT_BACK)).at(-1);
+  const handed = state.visits.find((v) => v.round === pack.round && v.feature === feature.id && v.status === VISIT.HANDED_IN && v.office?.state !== VISIT.SENT_BACK);
   if (!existing && handed) {
     lock();
-    say("told", `${feature.caption} is handed in already (${handed.office?.state ?? "waiting"}). A mended visit can follow when the office sends it back.`);
+    say("told", `${feature.caption} is handed in already (${handed.office?.state ?? VISIT.WAITING}). A mended visit can follow when the office sends it back.`);
     return show("stops");
   }
   const visit = await openVisit(pack, feature, existing);
@@ -227,7 +228,7 @@ async function carriedView(body) {
   const progress = h("p", { role: "status", id: "progress" });
   const send = h("button", { type: "button", class: "main", id: "hand-in", disabled: c.visits.length + c.photos.length === 0, onclick: () => deliver(send, progress) }, words(c));
   body.append(h("p", {}, send), progress);
-  const mine = state.visits.filter((v) => v.status !== "begun").sort((a, b) => (b.endedAt ?? "").localeCompare(a.endedAt ?? ""));
+  const mine = state.visits.filter((v) => v.status !== VISIT.BEGUN).sort((a, b) => (b.endedAt ?? "").localeCompare(a.endedAt ?? ""));
   if (c.begun.length) body.append(h("p", { class: "quiet" }, `${c.begun.length} visit${c.begun.length === 1 ? " is" : "s are"} begun and not complete; ${c.begun.length === 1 ? "it is" : "they are"} kept here and not handed in yet.`));
   for (const g of (await store.get("meta", "given:" + state.person)) ?? []) body.append(givenCard(g));
   const photos = await store.all("photos");
@@ -242,7 +243,7 @@ function givenCard(g) {
 }
 
 function logLine(v, own) {
-  const what = v.status === "complete" ? "carried" : v.office?.state ?? "waiting";
+  const what = v.status === VISIT.COMPLETE ? "carried" : v.office?.clash ? "clash" : v.office?.state ?? VISIT.WAITING;
   const took = v.light ? v.took : own.length;
   const there = v.light ? v.took : own.filter((p) => p.sent).length;
   return h("li", { class: "card flex gap-3 items-center", "data-visit": v.id }, symbol(what),

@@ -73,7 +73,7 @@ export function formPage() {
     get lookup() { return (this.current.prefill ?? []).find((p) => p.from === "place") ?? null; },
     get lookupKey() { return this.lookup ? `${this.lookup.layer}/${this.lookup.field}` : ""; },
     get lookupChoices() { return this.lookups.flatMap((l) => l.schema.fields.map((f) => ({ key: `${l.id}/${f.name}`, label: `${f.label}, from ${l.name}` }))); },
-    get mine() { return this.problems.filter((p) => p.question === this.openName).map((p) => ({ ...p, said: `${p.part}: ${p.message}`, hasFix: Boolean(p.fix) })); },
+    get mine() { return this.problems.filter((p) => p.question === this.openName).map((p) => ({ ...p, said: `${p.part}: ${p.message}`, hasFix: Boolean(p.fix) && ["askWhen", "workOut", "checks"].includes(p.property) })); },
     get sound() { return this.problems.length === 0; },
     get wrongCount() { return this.problems.length === 1 ? "1 thing keeps it from being published" : `${this.problems.length} things keep it from being published`; },
     get nextEdition() { return `Publish edition ${this.edition + 1}`; },
@@ -119,9 +119,9 @@ export function formPage() {
     async fix(e) {
       const p = this.problems[this.problems.findIndex((x) => x.message === e.currentTarget.dataset.message)];
       const put = (text) => text.slice(0, p.from) + p.fix + text.slice(p.to);
-      if (p.part === "ask when") return this.set("askWhen", put(this.askWhen));
-      if (p.part === "work out") return this.set("workOut", put(this.workOut));
-      const n = Number(p.part.replace("check ", "")) - 1;
+      if (p.property === "askWhen") return this.set("askWhen", put(this.askWhen));
+      if (p.property === "workOut") return this.set("workOut", put(this.workOut));
+      const n = p.index;
       return this.set("checks", (this.current.checks ?? []).map((c, i) => (i === n ? { ...c, rule: put(c.rule) } : c)));
     },
     add() {

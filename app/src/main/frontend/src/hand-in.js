@@ -1,4 +1,5 @@
 // Handing in: visits in parts, photos after. What the office has is what the office says it has, at each contact; the end of a transfer says nothing.
+import { BUSY, VISIT } from "./states.js";
 import * as tus from "tus-js-client";
 import { Failure, request } from "./api.js";
 import { TAKING } from "./pack.js";
@@ -23,14 +24,14 @@ async function deviceId() {
  */
 export async function carried(person) {
   const all = (await store.all("visits")).filter((v) => v.person === person);
-  const complete = all.filter((v) => v.status === "complete");
+  const complete = all.filter((v) => v.status === VISIT.COMPLETE);
   const of = new Map(all.map((v) => [v.id, v]));
-  const photos = (await store.all("photos")).filter((p) => !p.sent && of.has(p.visit) && of.get(p.visit).status !== "begun" && !of.get(p.visit).refused);
+  const photos = (await store.all("photos")).filter((p) => !p.sent && of.has(p.visit) && of.get(p.visit).status !== VISIT.BEGUN && !of.get(p.visit).refused);
   return {
     visits: complete.filter((v) => !v.refused),
     refused: complete.filter((v) => v.refused),
-    photos: photos.filter((p) => of.get(p.visit).office?.state !== "set aside"),
-    begun: all.filter((v) => v.status === "begun"),
+    photos: photos.filter((p) => of.get(p.visit).office?.state !== VISIT.SET_ASIDE),
+    begun: all.filter((v) => v.status === VISIT.BEGUN),
   };
 }
 
@@ -82,7 +83,7 @@ export async function handIn(me, told) {
   if (problem?.status !== 401 && problem?.status !== 0) await contact(me);
   const left = (await carried(me.person)).photos.filter((p) => photos.some((x) => x.id === p.id));
   if (problem && left.length) throw problem;
-  const at = (await store.all("visits")).filter((v) => waiting.some((w) => w.id === v.id) && v.status === "handed in");
+  const at = (await store.all("visits")).filter((v) => waiting.some((w) => w.id === v.id) && v.status === VISIT.HANDED_IN);
   return { visits: at.length, photos: photos.length - left.length, refused: refused.length };
 }
 
@@ -120,7 +121,7 @@ async function sendVisits(me, headers, waiting, refused, told) {
 /** Kept apart with the reason, until it is changed or tried again by hand. */
 async function refuse(visit, reason) {
   const v = await store.get("visits", visit.id);
-  if (v?.status === "complete" && v.changedAt === visit.changedAt) await store.put("visits", { ...v, refused: reason });
+  if (v?.status === VISIT.COMPLETE && v.changedAt === visit.changedAt) await store.put("visits", { ...v, refused: reason });
 }
 
 export async function tryAgain(id) {
@@ -132,12 +133,12 @@ async function taken(a, waiting) {
   const v = await store.get("visits", a.id);
   // changed meanwhile in another window: what was sent is not what is here, so it stays carried and goes with the next hand-in
   const asSent = waiting.find((w) => w.id === a.id)?.changedAt === v?.changedAt;
-  if (!v || v.status !== "complete" || !asSent || a.state === "busy") return;
-  await store.put("visits", { ...v, status: "handed in", office: office(a) });
+  if (!v || v.status !== VISIT.COMPLETE || !asSent || a.state === BUSY) return;
+  await store.put("visits", { ...v, status: VISIT.HANDED_IN, office: office(a) });
   await photosAre(a);
 }
 
-const office = (a) => ({ state: a.state, reason: a.fateReason ? `${a.reason} Now: ${a.fate}, “${a.fateReason}”.` : a.reason, hash: a.hash, receivedAt: a.receivedAt });
+const office = (a) => ({ state: a.state, ...(a.clash && { clash: true }), reason: a.fateReason ? `${a.reason} Now: ${a.fate}, “${a.fateReason}”.` : a.reason, hash: a.hash, receivedAt: a.receivedAt });
 
 /** Notes which photos the office says that it has, and since when. */
 async function photosAre(a) {
@@ -153,7 +154,7 @@ async function photosAre(a) {
  */
 export async function contact(me) {
   const headers = { "Content-Type": "application/json", [me.csrf.header]: me.csrf.token };
-  const kept = (await store.all("visits")).filter((v) => v.person === me.person && v.status !== "begun" && !v.light);
+  const kept = (await store.all("visits")).filter((v) => v.person === me.person && v.status !== VISIT.BEGUN && !v.light);
   let again = 0;
   let answer = null;
   for (let from = 0; from === 0 || from < kept.length; from += MOST_ASKED) {
@@ -170,7 +171,7 @@ export async function contact(me) {
 
 /** Takes over what the office says of a visit; true when it is carried again. */
 async function learn(v, a) {
-  if (v.status === "complete") {
+  if (v.status === VISIT.COMPLETE) {
     if (a) await photosAre(a);
     return false;
   }
@@ -180,7 +181,7 @@ async function learn(v, a) {
       const here = await store.get("photos", p.id);
       if (here && !here.light) await store.put("photos", { ...here, sent: undefined, uploadUrl: undefined });
     }
-    await store.put("visits", { ...v, status: "complete", office: undefined });
+    await store.put("visits", { ...v, status: VISIT.COMPLETE, office: undefined });
     return true;
   }
   const now = office(a);
@@ -200,9 +201,9 @@ async function letGo(person, upTo) {
   const visits = (await store.all("visits")).filter((v) => v.person === person);
   const photos = await store.all("photos");
   for (const v of visits) {
-    if (v.status !== "handed in" || !held(v.office?.receivedAt, upTo)) continue;
+    if (v.status !== VISIT.HANDED_IN || !held(v.office?.receivedAt, upTo)) continue;
     const own = photos.filter((p) => p.visit === v.id);
-    const past = v.office.state === "accepted" && !v.light && (v.endedAt ?? "").slice(0, 10) < today && own.every((p) => held(p.sent, upTo));
+    const past = v.office.state === VISIT.ACCEPTED && !v.light && (v.endedAt ?? "").slice(0, 10) < today && own.every((p) => held(p.sent, upTo));
     if (past) {
       const { id, round, feature, caption, status, startedAt, endedAt } = v;
       await store.put("visits", { id, round, feature, caption, person, status, startedAt, endedAt, office: v.office, light: true, took: own.length });

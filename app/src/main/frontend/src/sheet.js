@@ -1,5 +1,6 @@
 // Draws a sheet from the engine's view. One module for the desk and the day book. It decides nothing: what is asked, wrong or
 // missing comes in with the view; what people do goes out through `act`.
+import { ROW } from "./states.js";
 import { h, svg } from "./dom.js";
 import { answerNodes, TAPPED, TYPED } from "./sheet-answers.js";
 
@@ -70,8 +71,8 @@ export function makeSheet(root, deeds) {
       s.rows.map((r, i) => h("section", { class: "sheet-row", "data-row-id": r.id, "aria-label": `${s.title}, ${i + 1}` },
         h("header", {}, h("h3", {}, `${i + 1}`), h("span", { class: "quiet" }, r.state === "new" ? "" : r.state === "to confirm" ? "found by the last visit" : r.state),
           r.state === "new" ? h("button", { type: "button", class: "plain ml-auto", onclick: () => act.removeRow(r.id) }, "Remove")
-            : h("span", { class: "ml-auto flex gap-1 flex-wrap" }, ["still there", "mended", "gone"].map((state) => h("button", { type: "button", class: "choice", "aria-pressed": String(r.state === state), onclick: () => act.markRow(r.id, state) }, state)))),
-        r.state === "mended" || r.state === "gone" ? "" : lines(r.questions, s.blocks, pointsOf, keep))),
+            : h("span", { class: "ml-auto flex gap-1 flex-wrap" }, [ROW.STILL, ROW.MENDED, ROW.GONE].map((state) => h("button", { type: "button", class: "choice", "aria-pressed": String(r.state === state), onclick: () => act.markRow(r.id, state) }, state)))),
+        r.state === ROW.MENDED || r.state === ROW.GONE ? "" : lines(r.questions, s.blocks, pointsOf, keep))),
       h("p", { class: "q flex items-center gap-3" }, act.addRow && h("button", { type: "button", disabled: !s.list.canAdd, "data-add": s.name, onclick: () => act.addRow(s.name) }, s.rows.length ? "Another" : "Add one"),
         (pointsOf.get(keyOf({ name: s.name })) ?? []).map((p) => h("span", { class: "quiet" }, p.message)), s.rows.length === 0 && h("span", { class: "quiet" }, "none so far")),
     ];
@@ -162,7 +163,7 @@ export function pointMark(kind) {
 
 /** The trail over a sheet: one stretch for each question, broken, notched or rippled where something is open. */
 export function trail(view) {
-  const questions = view.sections.flatMap((s) => [...s.questions, ...(s.rows ?? []).filter((r) => !["mended", "gone"].includes(r.state)).flatMap((r) => r.questions)]).filter((q) => q.type !== "read" && q.type !== "picture");
+  const questions = view.sections.flatMap((s) => [...s.questions, ...(s.rows ?? []).filter((r) => ![ROW.MENDED, ROW.GONE].includes(r.state)).flatMap((r) => r.questions)]).filter((q) => q.type !== "read" && q.type !== "picture");
   const worst = new Map();
   const rank = { firm: 3, needed: 2, soft: 1, wanted: 0 };
   for (const p of view.points) {

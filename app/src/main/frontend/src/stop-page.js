@@ -1,4 +1,5 @@
 // The page of an open stop: the sheet by pages, the open points on each, photos, saving.
+import { VISIT } from "./states.js";
 import { h } from "./dom.js";
 import { loadEngine } from "./engine.js";
 import { currentFix, watchPosition } from "./fix.js";
@@ -138,7 +139,7 @@ export async function stopPage({ root, visit, release, leave }) {
     clearTimeout(timer);
     timer = 0;
     try {
-      await visit.keep(view.complete ? "complete" : "begun");
+      await visit.keep(view.complete ? VISIT.COMPLETE : VISIT.BEGUN);
     } catch (e) {
       if (!(e instanceof store.StoreFull)) throw e;
       return told("problem", "The device's store is full: the visit was not saved. What was kept before is still here. Hand in what is carried, or free space, then save again.");

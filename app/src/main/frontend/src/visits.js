@@ -1,4 +1,5 @@
 // Visits on the device: begun, changed, saved. The rules run in the engine; this module keeps. hand-in.js sends.
+import { VISIT } from "./states.js";
 import { loadEngine } from "./engine.js";
 import { currentFix, offsetMinutes } from "./fix.js";
 import { sha256, workOf } from "./pack.js";
@@ -36,7 +37,7 @@ export async function openVisit(pack, feature, existing) {
     caption: feature.caption,
     person: pack.person,
     work: workHash,
-    status: "begun",
+    status: VISIT.BEGUN,
     startedAt: new Date().toISOString(),
     photos: [],
     base: feature,
@@ -70,13 +71,13 @@ export class OpenVisit {
   }
 
   /** Keeps the visit as it is now. Changes after completion make it begun again, until it is saved again. */
-  async keep(status = "begun") {
+  async keep(status = VISIT.BEGUN) {
     this.touched = true;
     const v = this.visit;
     v.state = JSON.parse(this.open.saved());
     v.status = status;
     v.changedAt = new Date().toISOString();
-    if (status === "complete") {
+    if (status === VISIT.COMPLETE) {
       v.endedAt = v.changedAt;
       v.result = JSON.parse(this.open.result());
       delete v.office;
@@ -111,7 +112,7 @@ export class OpenVisit {
     const v = this.visit;
     v.photos.push({ id: photo.id, question, sha256: photo.sha256, bytes: photo.bytes, geotag });
     v.state = JSON.parse(this.open.saved());
-    v.status = "begun";
+    v.status = VISIT.BEGUN;
     try {
       await this.#saving.catch(() => {});
       await store.putPhoto(photo, structuredClone(v));

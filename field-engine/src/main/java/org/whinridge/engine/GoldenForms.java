@@ -14,6 +14,7 @@ import org.whinridge.core.form.Question;
 import org.whinridge.core.form.Section;
 import org.whinridge.core.form.compile.ExecutableForm;
 import org.whinridge.core.form.compile.FormCompiler;
+import org.whinridge.core.form.compile.FormPart;
 import org.whinridge.core.form.compile.FormProblem;
 import org.whinridge.core.layer.Feature;
 import org.whinridge.core.layer.Schema;
@@ -56,7 +57,7 @@ final class GoldenForms {
     } catch (IllegalArgumentException e) {
       return new FormCompiler.Outcome(
           Optional.empty(),
-          List.of(new FormProblem("", "form", e.getMessage(), Optional.empty())),
+          List.of(FormProblem.of("", FormPart.Kind.FORM, FormProblem.Reason.NOT_A_FORM, e.getMessage())),
           List.of());
     }
   }

@@ -43,7 +43,8 @@ class Contact {
       out.add(
           new JsonObject()
               .add("id", v.id().toString())
-              .add("state", v.state())
+              .add("state", v.state().id())
+              .add("clash", v.clash())
               .add("reason", v.reason()));
     return out;
   }

@@ -68,7 +68,7 @@ class DayController {
                   stops.add(
                       new JsonObject()
                           .add("feature", s.featureId().toString())
-                          .add("state", s.state())
+                          .add("state", s.state().id())
                           .add("reason", s.reason())));
       rs.add(
           new JsonObject()

@@ -1,5 +1,6 @@
 package org.whinridge.app.daybook;
 
+import org.whinridge.core.visit.VisitState;
 import com.eclipsesource.json.JsonObject;
 import java.io.IOException;
 import java.io.UncheckedIOException;
@@ -105,7 +106,7 @@ class PastVisitKeeping implements PastVisits, GoesWithLayer, BroughtBeside {
             .toString();
     v.documentHash = Sha256.of(v.document);
     v.findings = "[]";
-    v.state = "accepted";
+    v.state = VisitState.ACCEPTED;
     v.reason = source.substring(0, Math.min(1000, source.length()));
     v.decidedAt = h.receivedAt;
     v.decidedBy = h.person;

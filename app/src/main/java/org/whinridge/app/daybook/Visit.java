@@ -1,5 +1,6 @@
 package org.whinridge.app.daybook;
 
+import org.whinridge.core.visit.VisitState;
 import com.eclipsesource.json.JsonObject;
 import java.time.Instant;
 import java.util.List;
@@ -12,7 +13,7 @@ import java.util.UUID;
  * @param document the whole visit as the device sent it
  * @param findings what the server's own run of the rules found, in words; empty when it agrees with
  *     the device
- * @param state waiting, clash, accepted, sent back or set aside
+ * @param clash whether it waits and disagrees with the layer
  */
 public record Visit(
     UUID id,
@@ -28,10 +29,26 @@ public record Visit(
     Instant receivedAt,
     JsonObject document,
     List<String> findings,
-    String state,
+    VisitState state,
+    boolean clash,
     String reason,
     Optional<Instant> decidedAt,
     Optional<String> decidedBy) {
+  /** What stands for it in lists: its state, or that it clashes. */
+  public String shown() {
+    return VisitLine.shown(state, clash);
+  }
+
+  /** Whether somebody has to decide on it. */
+  public boolean isOpen() {
+    return Visits.OPEN.contains(state);
+  }
+
+  /** Whether it was accepted. */
+  public boolean isAccepted() {
+    return state == VisitState.ACCEPTED;
+  }
+
   /** Whether it is a past visit that came in a file, and not from a device. */
   public boolean cameInAFile() {
     return edition == 0;

@@ -1,5 +1,6 @@
 package org.whinridge.app.daybook;
 
+import org.whinridge.core.visit.VisitState;
 import com.eclipsesource.json.JsonArray;
 import com.eclipsesource.json.JsonObject;
 import java.util.List;
@@ -9,9 +10,6 @@ import org.whinridge.app.photo.Photo;
 final class VisitAnswer {
   /** Not kept now; the device keeps it and sends it again. */
   static final String BUSY = "busy";
-
-  /** Kept as a text; the office could not read it as a visit. */
-  static final String SET_ASIDE = "set aside";
 
   private VisitAnswer() {}
 
@@ -30,7 +28,8 @@ final class VisitAnswer {
     }
     return new JsonObject()
         .add("id", v.id().toString())
-        .add("state", v.state())
+        .add("state", v.state().id())
+        .add("clash", v.clash())
         .add("reason", v.reason())
         .add("hash", v.hash())
         .add("receivedAt", v.receivedAt().toString())
@@ -40,7 +39,7 @@ final class VisitAnswer {
   static JsonObject setAside(String id, String reason) {
     return new JsonObject()
         .add("id", id)
-        .add("state", SET_ASIDE)
+        .add("state", VisitState.SET_ASIDE.id())
         .add(
             "reason",
             "The office has kept it, but could not read it as a visit: "

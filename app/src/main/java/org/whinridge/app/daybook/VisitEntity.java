@@ -1,5 +1,6 @@
 package org.whinridge.app.daybook;
 
+import org.whinridge.core.visit.VisitState;
 import jakarta.persistence.Entity;
 import jakarta.persistence.Id;
 import jakarta.persistence.Lob;
@@ -28,7 +29,8 @@ class VisitEntity {
   @Lob String document;
   String documentHash;
   @Lob String findings;
-  String state;
+  VisitState state;
+  boolean clash;
   String reason;
   Instant decidedAt;
   String decidedBy;

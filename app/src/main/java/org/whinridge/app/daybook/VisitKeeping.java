@@ -1,5 +1,7 @@
 package org.whinridge.app.daybook;
 
+import org.whinridge.core.round.StopState;
+import org.whinridge.core.visit.VisitState;
 import com.eclipsesource.json.JsonArray;
 import com.eclipsesource.json.JsonObject;
 import com.eclipsesource.json.JsonValue;
@@ -207,7 +209,7 @@ class VisitKeeping {
     if (there.isPresent() && !there.get().person.equals(by.person())) throw new OfSomebodyElse();
     if (there.filter(v -> v.documentHash.equals(hash)).isPresent())
       return new Kept(answer(there.get()), false);
-    if (there.filter(v -> v.state.equals("accepted")).isPresent())
+    if (there.filter(v -> v.state == VisitState.ACCEPTED).isPresent())
       throw new IllegalArgumentException(
           "the visit was accepted before this newer text of it arrived");
     VisitEntity v = there.orElseGet(VisitEntity::new);
@@ -226,11 +228,12 @@ class VisitKeeping {
     v.document = r.text();
     v.documentHash = hash;
     v.findings = r.findings();
-    v.state = r.clash() ? "clash" : "waiting";
+    v.state = VisitState.WAITING;
+    v.clash = r.clash();
     v.reason = "";
     visits.saveAndFlush(v);
     photos.announce(r.id(), r.photos(), new Photos.Sender(by.person(), by.deviceId()));
-    rounds.mark(r.round().id(), r.feature(), "done", "");
+    rounds.mark(r.round().id(), r.feature(), StopState.DONE, "");
     return new Kept(answer(v), true);
   }
 

@@ -1,5 +1,6 @@
 package org.whinridge.app.daybook;
 
+import org.whinridge.core.visit.VisitState;
 import com.eclipsesource.json.Json;
 import java.time.Instant;
 import java.util.Optional;
@@ -18,7 +19,8 @@ public record VisitLine(
     Instant endedAt,
     Instant receivedAt,
     int findings,
-    String state,
+    VisitState state,
+    boolean clash,
     Optional<Instant> decidedAt,
     Optional<String> decidedBy) {
   /** As the store gives it. */
@@ -30,7 +32,8 @@ public record VisitLine(
       Instant endedAt,
       Instant receivedAt,
       String findings,
-      String state,
+      VisitState state,
+      boolean clash,
       Instant decidedAt,
       String decidedBy) {
     this(
@@ -42,7 +45,17 @@ public record VisitLine(
         receivedAt,
         Json.parse(findings).asArray().size(),
         state,
+        clash,
         Optional.ofNullable(decidedAt),
         Optional.ofNullable(decidedBy));
+  }
+
+  /** What stands for it in the list: its state, or that it clashes. */
+  public String shown() {
+    return shown(state, clash);
+  }
+
+  static String shown(VisitState state, boolean clash) {
+    return clash && state == VisitState.WAITING ? "clash" : state.id();
   }
 }

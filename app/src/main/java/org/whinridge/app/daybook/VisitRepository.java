@@ -1,5 +1,6 @@
 package org.whinridge.app.daybook;
 
+import org.whinridge.core.visit.VisitState;
 import java.time.Instant;
 import java.util.Collection;
 import java.util.List;
@@ -12,27 +13,27 @@ import org.springframework.data.jpa.repository.Query;
 
 interface VisitRepository extends JpaRepository<VisitEntity, UUID> {
   String LINE =
-      "select new org.whinridge.app.daybook.VisitLine(v.id, v.layerId, v.featureId, v.person, v.endedAt, v.receivedAt, v.findings, v.state, v.decidedAt, v.decidedBy) from VisitEntity v ";
+      "select new org.whinridge.app.daybook.VisitLine(v.id, v.layerId, v.featureId, v.person, v.endedAt, v.receivedAt, v.findings, v.state, v.clash, v.decidedAt, v.decidedBy) from VisitEntity v ";
   String HEAD =
-      "select new org.whinridge.app.daybook.VisitHead(v.id, v.state, v.reason, v.documentHash, v.receivedAt) from VisitEntity v ";
+      "select new org.whinridge.app.daybook.VisitHead(v.id, v.state, v.clash, v.reason, v.documentHash, v.receivedAt) from VisitEntity v ";
 
   /** Lines of a list, newest first, without documents. */
   @Query(
       LINE
           + "where v.layerId in :layers and v.state in :states order by v.receivedAt desc, v.id desc")
-  List<VisitLine> lines(Collection<UUID> layers, Collection<String> states, Pageable page);
+  List<VisitLine> lines(Collection<UUID> layers, Collection<VisitState> states, Pageable page);
 
-  long countByLayerIdInAndStateIn(Collection<UUID> layers, Collection<String> states);
+  long countByLayerIdInAndStateIn(Collection<UUID> layers, Collection<VisitState> states);
 
   @Query(
       "select v.id from VisitEntity v where v.layerId in :layers and v.state in :states and (v.receivedAt < :at or v.receivedAt = :at and v.id < :id) order by v.receivedAt desc, v.id desc")
   List<UUID> below(
-      Collection<UUID> layers, Collection<String> states, Instant at, UUID id, Limit limit);
+      Collection<UUID> layers, Collection<VisitState> states, Instant at, UUID id, Limit limit);
 
   @Query(
       "select v.id from VisitEntity v where v.layerId in :layers and v.state in :states and (v.receivedAt > :at or v.receivedAt = :at and v.id > :id) order by v.receivedAt, v.id")
   List<UUID> above(
-      Collection<UUID> layers, Collection<String> states, Instant at, UUID id, Limit limit);
+      Collection<UUID> layers, Collection<VisitState> states, Instant at, UUID id, Limit limit);
 
   @Query(HEAD + "where v.person = :person and v.edition > 0 order by v.receivedAt desc")
   List<VisitHead> heads(String person, Limit limit);
@@ -42,7 +43,7 @@ interface VisitRepository extends JpaRepository<VisitEntity, UUID> {
 
   /** Visit and feature of all accepted visits of a layer, the oldest first. */
   @Query(
-      "select v.id, v.featureId from VisitEntity v where v.layerId = :layer and v.state = 'accepted' order by v.endedAt")
+      "select v.id, v.featureId from VisitEntity v where v.layerId = :layer and v.state = org.whinridge.core.visit.VisitState.ACCEPTED order by v.endedAt")
   List<Object[]> acceptedOf(UUID layer);
 
   /**
@@ -50,12 +51,12 @@ interface VisitRepository extends JpaRepository<VisitEntity, UUID> {
    * day in the future is none that was.
    */
   @Query(
-      "select v from VisitEntity v where (v.formId = :form or v.edition = 0 and v.layerId = :layer) and v.state = 'accepted' and v.featureId in :features and v.endedAt = (select max(w.endedAt) from VisitEntity w where (w.formId = :form or w.edition = 0 and w.layerId = :layer) and w.state = 'accepted' and w.endedAt <= :now and w.featureId = v.featureId)")
+      "select v from VisitEntity v where (v.formId = :form or v.edition = 0 and v.layerId = :layer) and v.state = org.whinridge.core.visit.VisitState.ACCEPTED and v.featureId in :features and v.endedAt = (select max(w.endedAt) from VisitEntity w where (w.formId = :form or w.edition = 0 and w.layerId = :layer) and w.state = org.whinridge.core.visit.VisitState.ACCEPTED and w.endedAt <= :now and w.featureId = v.featureId)")
   List<VisitEntity> last(UUID form, UUID layer, Collection<UUID> features, Instant now);
 
   /** The accepted visits of a feature, the newest first. */
   @Query(
-      "select v from VisitEntity v where v.layerId = :layer and v.featureId = :feature and v.state = 'accepted' order by v.endedAt desc, v.id desc")
+      "select v from VisitEntity v where v.layerId = :layer and v.featureId = :feature and v.state = org.whinridge.core.visit.VisitState.ACCEPTED order by v.endedAt desc, v.id desc")
   List<VisitEntity> ofFeature(UUID layer, UUID feature, Limit limit);
 
   /** Hand-in, moment, who brought it in, where it came from, and how many: of past visits. */

@@ -1,5 +1,6 @@
 package org.whinridge.app.daybook;
 
+import org.whinridge.core.visit.VisitState;
 import com.eclipsesource.json.Json;
 import com.eclipsesource.json.JsonValue;
 import java.util.ArrayList;
@@ -8,6 +9,8 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
+import java.util.EnumSet;
 import java.util.UUID;
 import org.springframework.data.domain.Limit;
 import org.springframework.data.domain.PageRequest;
@@ -22,7 +25,11 @@ import org.whinridge.app.shell.Refusal;
 @Transactional(readOnly = true)
 public class Visits {
   /** The states in which a visit waits for somebody. */
-  public static final List<String> OPEN = List.of("waiting", "clash");
+  public static final Set<VisitState> OPEN = EnumSet.of(VisitState.WAITING);
+
+  /** The states in which somebody has decided. */
+  public static final Set<VisitState> DECIDED =
+      EnumSet.of(VisitState.ACCEPTED, VisitState.SENT_BACK);
 
   private static final int MOST_TOLD = 500;
   private final VisitRepository repository;
@@ -51,6 +58,7 @@ public class Visits {
         Json.parse(v.document).asObject(),
         findings,
         v.state,
+        v.clash,
         v.reason,
         Optional.ofNullable(v.decidedAt),
         Optional.ofNullable(v.decidedBy));
@@ -58,7 +66,7 @@ public class Visits {
 
   /** A page of the visits of some layers in some states, the newest first. */
   public List<VisitLine> page(
-      Collection<UUID> layers, Collection<String> states, int page, int size) {
+      Collection<UUID> layers, Collection<VisitState> states, int page, int size) {
     return layers.isEmpty()
         ? List.of()
         : repository.lines(layers, states, PageRequest.of(page, size));
@@ -68,7 +76,7 @@ public class Visits {
   public record Neighbours(Optional<UUID> above, Optional<UUID> below) {}
 
   /** The neighbours of a visit among those in some states, whether or not it is itself in one. */
-  public Neighbours neighbours(Visit v, Collection<UUID> layers, Collection<String> states) {
+  public Neighbours neighbours(Visit v, Collection<UUID> layers, Collection<VisitState> states) {
     Limit one = Limit.of(1);
     return new Neighbours(
         repository.above(layers, states, v.receivedAt(), v.id(), one).stream().findFirst(),
@@ -76,7 +84,7 @@ public class Visits {
   }
 
   /** How many there are. */
-  public long count(Collection<UUID> layers, Collection<String> states) {
+  public long count(Collection<UUID> layers, Collection<VisitState> states) {
     return layers.isEmpty() ? 0 : repository.countByLayerIdInAndStateIn(layers, states);
   }
 
@@ -123,7 +131,7 @@ public class Visits {
 
   /** Locks a visit for deciding; it must still be in one of these states. */
   @Transactional
-  public Visit lock(UUID id, Collection<String> states) {
+  public Visit lock(UUID id, Collection<VisitState> states) {
     VisitEntity v =
         locks
             .lock(VisitEntity.class, id)
@@ -141,9 +149,10 @@ public class Visits {
 
   /** Puts a visit into a state. */
   @Transactional
-  public void decide(UUID id, String state, String reason, String person) {
+  public void decide(UUID id, VisitState state, String reason, String person) {
     VisitEntity v = locks.lock(VisitEntity.class, id).orElseThrow(() -> Refusal.notFound("visit"));
     v.state = state;
+    v.clash = false;
     v.reason = reason.substring(0, Math.min(1000, reason.length()));
     v.decidedAt = Layers.now();
     v.decidedBy = person;

@@ -19,6 +19,7 @@ import org.whinridge.app.shell.Writing;
 import org.whinridge.core.form.Form;
 import org.whinridge.core.form.FormEdit;
 import org.whinridge.core.form.compile.FormCompiler;
+import org.whinridge.core.form.compile.FormPart;
 import org.whinridge.core.form.compile.FormProblem;
 import org.whinridge.core.layer.Schema;
 
@@ -151,11 +152,8 @@ public class Forms {
             (layer, name) -> {
               if (!known.containsKey(layer))
                 found.add(
-                    new FormProblem(
-                        "",
-                        "place look-up",
-                        "the layer " + name + " is not in this project",
-                        Optional.empty()));
+                    FormProblem.of(
+                        "", FormPart.Kind.LOOK_UP, FormProblem.Reason.LAYER_GONE, name));
             });
     return found;
   }

@@ -1,10 +1,12 @@
 package org.whinridge.app.review;
 
+import org.whinridge.core.visit.VisitState;
 import java.io.IOException;
 import java.security.Principal;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import java.util.UUID;
 import java.util.concurrent.TimeUnit;
 import java.util.function.Function;
@@ -54,8 +56,6 @@ class ReviewController {
 
   private final Layers layers;
 
-  private static final List<String> DECIDED = List.of("accepted", "sent back");
-
   @GetMapping("/p/{project}/hand-ins")
   String list(
       @PathVariable String project,
@@ -64,12 +64,12 @@ class ReviewController {
       Model model) {
     Project p = desk.open(project, "hand-ins", "Hand-ins", model);
     model.addAttribute("waiting", paged(p, Visits.OPEN, page));
-    model.addAttribute("decided", paged(p, DECIDED, decided));
+    model.addAttribute("decided", paged(p, Visits.DECIDED, decided));
     model.addAttribute("setAside", setAsides.count(p.id(), SetAsides.OPEN));
     return "hand-ins";
   }
 
-  private Paged<ReviewDesk.Line> paged(Project p, List<String> states, int page) {
+  private Paged<ReviewDesk.Line> paged(Project p, Set<VisitState> states, int page) {
     return Paged.of(
         review.count(p.id(), states), page, n -> review.list(p.id(), states, n, Paged.SIZE));
   }

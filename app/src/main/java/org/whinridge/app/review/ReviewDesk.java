@@ -1,9 +1,13 @@
 package org.whinridge.app.review;
 
+import org.whinridge.core.round.StopState;
+import org.whinridge.core.visit.VisitState;
 import com.eclipsesource.json.Json;
 import com.eclipsesource.json.JsonObject;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
+import java.util.Collection;
+import java.util.EnumSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -103,7 +107,7 @@ class ReviewDesk {
   }
 
   /** A page of the visits in some states, newest first. */
-  List<Line> list(UUID project, List<String> states, int page, int size) {
+  List<Line> list(UUID project, Collection<VisitState> states, int page, int size) {
     Map<UUID, Layer> byId = layersOf(project);
     List<VisitLine> all = visits.page(byId.keySet(), states, page, size);
     Map<UUID, List<Photo>> pictures =
@@ -141,7 +145,7 @@ class ReviewDesk {
   }
 
   /** How many visits there are in some states. */
-  long count(UUID project, List<String> states) {
+  long count(UUID project, Collection<VisitState> states) {
     return visits.count(layersOf(project).keySet(), states);
   }
 
@@ -308,7 +312,7 @@ class ReviewDesk {
               Optional.empty(),
               "visit of " + v.person() + ", accepted by " + person,
               Layers.now()));
-    visits.decide(id, "accepted", "", person);
+    visits.decide(id, VisitState.ACCEPTED, "", person);
     return writes.size() + (geometry.isPresent() ? 1 : 0);
   }
 
@@ -319,8 +323,8 @@ class ReviewDesk {
     if (note.isBlank())
       throw Refusal.refused(
           "Say what should be mended, so that " + v.person() + " can. The visit still waits.");
-    visits.decide(id, "sent back", note.strip(), person);
-    v.roundId().ifPresent(r -> rounds.mark(r, v.featureId(), "sent back", note.strip()));
+    visits.decide(id, VisitState.SENT_BACK, note.strip(), person);
+    v.roundId().ifPresent(r -> rounds.mark(r, v.featureId(), StopState.SENT_BACK, note.strip()));
   }
 
   /**
@@ -329,7 +333,7 @@ class ReviewDesk {
    */
   @Writing
   public List<String> takeBack(UUID project, UUID id, String person) {
-    Visit v = locked(project, id, List.of("accepted"));
+    Visit v = locked(project, id, EnumSet.of(VisitState.ACCEPTED));
     if (v.cameInAFile())
       throw Refusal.refused(
           "This visit came in a file and never waited for review; it wrote nothing to the layer. Take the import back as a whole, where it was brought in. Nothing was changed.");
@@ -351,7 +355,7 @@ class ReviewDesk {
                                     Refusal.conflict(
                                         "The feature is not on the layer any more. Nothing was taken back.")),
                         person)));
-    visits.decide(id, "waiting", "", person);
+    visits.decide(id, VisitState.WAITING, "", person);
     return left;
   }
 
@@ -395,7 +399,7 @@ class ReviewDesk {
   }
 
   /** The visit under its lock, if it is this project's and still in one of these states. */
-  private Visit locked(UUID project, UUID id, List<String> states) {
+  private Visit locked(UUID project, UUID id, Collection<VisitState> states) {
     Visit v = visits.lock(id, states);
     layers.get(project, v.layerId());
     return v;

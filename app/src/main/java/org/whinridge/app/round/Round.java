@@ -1,5 +1,6 @@
 package org.whinridge.app.round;
 
+import org.whinridge.core.round.StopState;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.util.List;
@@ -19,14 +20,11 @@ public record Round(
     Instant madeAt,
     String madeBy,
     List<Stop> stops) {
-  /**
-   * One feature to be visited: its state is "to do", "started", "done", "sent back", "no access" or
-   * "gone".
-   */
-  public record Stop(UUID featureId, String state, String reason) {}
+  /** One feature to be visited. */
+  public record Stop(UUID featureId, StopState state, String reason) {}
 
-  /** How many stops are in that state. */
-  public long in(String state) {
-    return stops.stream().filter(s -> s.state().equals(state)).count();
+  /** How many stops are done. */
+  public long done() {
+    return stops.stream().filter(s -> s.state() == StopState.DONE).count();
   }
 }

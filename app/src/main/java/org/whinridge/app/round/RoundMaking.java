@@ -1,5 +1,6 @@
 package org.whinridge.app.round;
 
+import org.whinridge.core.round.StopState;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.LinkedHashSet;
@@ -143,7 +144,7 @@ public class RoundMaking {
     s.roundId = round;
     s.featureId = feature;
     s.placeInRound = place;
-    s.state = "to do";
+    s.state = StopState.TO_DO;
     s.reason = "";
     return s;
   }

@@ -1,9 +1,9 @@
 package org.whinridge.app.round;
 
+import org.whinridge.core.round.StopState;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.Set;
 import java.util.UUID;
 import java.util.stream.Collectors;
 import org.springframework.stereotype.Service;
@@ -14,8 +14,6 @@ import org.whinridge.app.shell.Refusal;
 @Service
 @Transactional(readOnly = true)
 public class Rounds {
-  private static final Set<String> STATES =
-      Set.of("to do", "started", "done", "sent back", "no access", "gone");
   private final RoundRepository rounds;
   private final StopRepository stops;
 
@@ -84,9 +82,7 @@ public class Rounds {
 
   /** Sets the state of a stop; a feature that is no stop of the round is left alone. */
   @Transactional
-  public void mark(UUID round, UUID feature, String state, String reason) {
-    if (!STATES.contains(state))
-      throw new IllegalArgumentException("there is no stop state ‘" + state + "’");
+  public void mark(UUID round, UUID feature, StopState state, String reason) {
     stops
         .findByRoundIdAndFeatureId(round, feature)
         .ifPresent(

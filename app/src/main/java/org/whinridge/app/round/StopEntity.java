@@ -1,5 +1,6 @@
 package org.whinridge.app.round;
 
+import org.whinridge.core.round.StopState;
 import jakarta.persistence.Entity;
 import jakarta.persistence.Id;
 import jakarta.persistence.Table;
@@ -14,6 +15,6 @@ class StopEntity {
   UUID roundId;
   UUID featureId;
   int placeInRound;
-  String state;
+  StopState state;
   String reason;
 }

@@ -8,11 +8,11 @@ import org.whinridge.core.form.compile.ExecutableForm;
 /** A person says of what was prefilled, or of what the last visit found, that it is so. */
 final class Confirming {
   private final ExecutableForm form;
-  private final VisitState state;
+  private final FillingState state;
   private final VisitCells cells;
   private final Evaluation evaluation;
 
-  Confirming(ExecutableForm form, VisitState state, VisitCells cells, Evaluation evaluation) {
+  Confirming(ExecutableForm form, FillingState state, VisitCells cells, Evaluation evaluation) {
     this.form = form;
     this.state = state;
     this.cells = cells;

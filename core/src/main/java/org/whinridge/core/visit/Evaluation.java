@@ -16,7 +16,7 @@ import org.whinridge.core.value.Value;
 final class Evaluation {
   private final ExecutableForm form;
   private final VisitStart start;
-  private final VisitState state;
+  private final FillingState state;
   private final VisitSituation situation;
   private final Prefill prefill;
   private final PointFinder points;
@@ -25,7 +25,7 @@ final class Evaluation {
   Evaluation(
       ExecutableForm form,
       VisitStart start,
-      VisitState state,
+      FillingState state,
       VisitSituation situation,
       Prefill prefill) {
     this.form = form;

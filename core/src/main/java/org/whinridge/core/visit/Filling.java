@@ -20,7 +20,7 @@ import org.whinridge.core.value.Value;
  */
 public final class Filling {
   private final ExecutableForm form;
-  private final VisitState state;
+  private final FillingState state;
   private final VisitCells cells;
   private final Evaluation evaluation;
   private final Confirming confirming;
@@ -32,7 +32,7 @@ public final class Filling {
 
   private Filling(ExecutableForm form, VisitStart start) {
     this.form = form;
-    state = new VisitState(form, start);
+    state = new FillingState(form, start);
     cells = new VisitCells(form, start, state);
     VisitSituation situation = new VisitSituation(form, start, state);
     Prefill prefill = new Prefill(start, situation, new LookUps(form, start, situation));

@@ -15,9 +15,9 @@ import org.whinridge.core.value.Value;
 final class OpenPoints {
   private final ExecutableForm form;
   private final VisitStart start;
-  private final VisitState state;
+  private final FillingState state;
 
-  OpenPoints(ExecutableForm form, VisitStart start, VisitState state) {
+  OpenPoints(ExecutableForm form, VisitStart start, FillingState state) {
     this.form = form;
     this.start = start;
     this.state = state;

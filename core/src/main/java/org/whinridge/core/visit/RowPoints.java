@@ -8,7 +8,7 @@ import org.whinridge.core.form.compile.ExecutableForm;
 final class RowPoints {
   private RowPoints() {}
 
-  static List<OpenPoint> of(ExecutableForm form, VisitState state, int l) {
+  static List<OpenPoint> of(ExecutableForm form, FillingState state, int l) {
     ExecutableForm.ListPart list = form.lists().get(l);
     if (!state.isAsked(form, l)) return List.of();
     List<OpenPoint> out = new ArrayList<>();

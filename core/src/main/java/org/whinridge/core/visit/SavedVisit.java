@@ -21,7 +21,7 @@ import org.whinridge.core.value.ValueJson;
 final class SavedVisit {
   private SavedVisit() {}
 
-  static JsonObject write(ExecutableForm form, VisitState state) {
+  static JsonObject write(ExecutableForm form, FillingState state) {
     JsonObject answers = new JsonObject();
     JsonObject rows = new JsonObject();
     int l = 0;
@@ -73,7 +73,7 @@ final class SavedVisit {
     }
   }
 
-  static void read(JsonObject saved, ExecutableForm form, VisitState state) {
+  static void read(JsonObject saved, ExecutableForm form, FillingState state) {
     place(object(saved.get("place")), state);
     for (JsonObject.Member m : object(saved.get("answers"))) answer(m, form, -1, state.top);
     JsonObject rows = object(saved.get("rows"));
@@ -111,7 +111,7 @@ final class SavedVisit {
     if (!offered.isEmpty()) into.offers[k] = new Prefill.First(offered, Provenance.read(offer), "");
   }
 
-  private static void place(JsonObject o, VisitState state) {
+  private static void place(JsonObject o, FillingState state) {
     JsonValue lon = o.get("lon");
     JsonValue lat = o.get("lat");
     JsonValue moved = o.get("moved");

@@ -30,11 +30,11 @@ final class SheetView {
 
   private final ExecutableForm form;
   private final VisitStart start;
-  private final VisitState state;
+  private final FillingState state;
   private final VisitCells cells;
   private String[] heads; // made when the sheet is drawn for the first time
 
-  SheetView(ExecutableForm form, VisitStart start, VisitState state, VisitCells cells) {
+  SheetView(ExecutableForm form, VisitStart start, FillingState state, VisitCells cells) {
     this.form = form;
     this.start = start;
     this.state = state;

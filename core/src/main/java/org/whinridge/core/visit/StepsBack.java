@@ -16,8 +16,8 @@ final class StepsBack {
   }
 
   /** Remembers everything as it is now. */
-  void remember(VisitState state, Evaluation evaluation) {
-    VisitState.Remembered all = state.remember();
+  void remember(FillingState state, Evaluation evaluation) {
+    FillingState.Remembered all = state.remember();
     remember(
         () -> {
           state.restore(all);

@@ -10,9 +10,9 @@ import org.whinridge.core.value.Value;
 final class VisitCells {
   private final ExecutableForm form;
   private final VisitStart start;
-  private final VisitState state;
+  private final FillingState state;
 
-  VisitCells(ExecutableForm form, VisitStart start, VisitState state) {
+  VisitCells(ExecutableForm form, VisitStart start, FillingState state) {
     this.form = form;
     this.start = start;
     this.state = state;

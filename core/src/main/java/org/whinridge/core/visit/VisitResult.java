@@ -18,9 +18,9 @@ import org.whinridge.core.value.ValueJson;
 final class VisitResult {
   private final ExecutableForm form;
   private final VisitStart start;
-  private final VisitState state;
+  private final FillingState state;
 
-  VisitResult(ExecutableForm form, VisitStart start, VisitState state) {
+  VisitResult(ExecutableForm form, VisitStart start, FillingState state) {
     this.form = form;
     this.start = start;
     this.state = state;

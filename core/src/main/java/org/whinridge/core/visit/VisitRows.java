@@ -8,7 +8,7 @@ import org.whinridge.core.form.compile.ExecutableForm;
 final class VisitRows {
   private final ExecutableForm form;
   private final VisitStart start;
-  private final VisitState state;
+  private final FillingState state;
   private final VisitCells cells;
   private final Evaluation evaluation;
   private final Runnable remember;
@@ -17,7 +17,7 @@ final class VisitRows {
   VisitRows(
       ExecutableForm form,
       VisitStart start,
-      VisitState state,
+      FillingState state,
       VisitCells cells,
       Evaluation evaluation,
       Runnable remember) {

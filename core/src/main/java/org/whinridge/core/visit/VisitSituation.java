@@ -14,11 +14,11 @@ import org.whinridge.core.value.Value;
 final class VisitSituation implements Situation {
   private final ExecutableForm form;
   private final VisitStart start;
-  private final VisitState state;
+  private final FillingState state;
   private Row row;
   private boolean notFinite;
 
-  VisitSituation(ExecutableForm form, VisitStart start, VisitState state) {
+  VisitSituation(ExecutableForm form, VisitStart start, FillingState state) {
     this.form = form;
     this.start = start;
     this.state = state;

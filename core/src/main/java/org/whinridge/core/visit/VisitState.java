@@ -1,73 +1,39 @@
 package org.whinridge.core.visit;
 
-import java.util.ArrayList;
-import java.util.LinkedHashSet;
-import java.util.List;
 import java.util.Optional;
-import java.util.Set;
-import org.locationtech.jts.geom.Geometry;
-import org.whinridge.core.form.compile.ExecutableForm;
-import org.whinridge.core.place.GeometryJson;
-import org.whinridge.core.value.Value;
 
-/** All that changes while a visit is filled. */
-final class VisitState {
-  final Answers top;
-  final List<List<Row>> rows = new ArrayList<>();
-  final Set<String> confirmedSoft = new LinkedHashSet<>();
+/**
+ * How far a visit is: on the device from begun to handed in, at the office from waiting on. That it
+ * clashes is a property of a waiting visit, not a state.
+ */
+public enum VisitState {
+  BEGUN("begun"),
+  COMPLETE("complete"),
+  HANDED_IN("handed in"),
+  WAITING("waiting"),
+  ACCEPTED("accepted"),
+  SENT_BACK("sent back"),
+  SET_ASIDE("set aside");
+  private final String id;
 
-  /** The visit's place; empty while it has none. */
-  Optional<Geometry> geometry;
-
-  /** Whether a person moved or drew the place. */
-  boolean moved;
-
-  VisitState(ExecutableForm form, VisitStart start) {
-    top = new Answers(form.topSize());
-    for (int l = 0; l < form.lists().size(); l++) rows.add(new ArrayList<>());
-    geometry =
-        start
-            .feature()
-            .flatMap(f -> f.geometry())
-            .or(() -> start.fix().position().map(p -> GeometryJson.WGS84.createPoint(p)));
+  VisitState(String id) {
+    this.id = id;
   }
 
-  /** Whether a list is asked as a whole: one without rows has no question to tell it. */
-  boolean isAsked(ExecutableForm form, int list) {
-    int gate = form.gate(list);
-    return gate < 0 || top.values[form.local(gate)].equals(Value.YES);
+  /** The word in data and for people. */
+  public String id() {
+    return id;
   }
 
-  /** Everything that a person did, to come back to. */
-  record Remembered(
-      Answers.Remembered top,
-      List<List<RememberedRow>> rows,
-      Set<String> confirmedSoft,
-      Optional<Geometry> geometry,
-      boolean moved) {}
-
-  record RememberedRow(Row row, Row.State state, Answers.Remembered answers) {}
-
-  Remembered remember() {
-    List<List<RememberedRow>> all = new ArrayList<>();
-    for (List<Row> list : rows)
-      all.add(list.stream().map(r -> new RememberedRow(r, r.state, r.answers.remember())).toList());
-    return new Remembered(top.remember(), all, new LinkedHashSet<>(confirmedSoft), geometry, moved);
+  /** The word for people, so that templates and messages say it. */
+  @Override
+  public String toString() {
+    return id;
   }
 
-  void restore(Remembered then) {
-    top.restore(then.top);
-    for (int l = 0; l < rows.size(); l++) {
-      rows.get(l).clear();
-      for (RememberedRow k : then.rows.get(l)) {
-        k.row.state = k.state;
-        k.row.answers.restore(k.answers);
-        rows.get(l).add(k.row);
-      }
-    }
-    confirmedSoft.clear();
-    confirmedSoft.addAll(then.confirmedSoft);
-    geometry = then.geometry;
-    moved = then.moved;
+  /** The state of that word. */
+  public static Optional<VisitState> of(String id) {
+    for (VisitState s : values()) if (s.id.equals(id)) return Optional.of(s);
+    return Optional.empty();
   }
 }

@@ -80,9 +80,10 @@ public final class FormCompiler {
       section(section, s, section.isList() ? list : -1, names, wiring);
     }
     if (form.questions().isEmpty())
-      problems.add(FormProblem.of("", "form", "a form needs at least one question"));
+      problems.add(FormProblem.of("", FormPart.Kind.FORM, FormProblem.Reason.NO_QUESTION));
     if (form.allowed().map(a -> a.layerId().isEmpty()).orElse(false))
-      problems.add(FormProblem.of("", "allowed area", "choose the layer of the allowed area"));
+      problems.add(
+          FormProblem.of("", FormPart.Kind.ALLOWED_AREA, FormProblem.Reason.NO_ALLOWED_LAYER));
     List<Compiled> order = problems.isEmpty() ? order() : List.of();
     if (!problems.isEmpty())
       return new Outcome(Optional.empty(), List.copyOf(problems), List.copyOf(notes));
@@ -97,8 +98,8 @@ public final class FormCompiler {
     Optional<Rule> rule =
         r.rule().isBlank()
             ? Optional.empty()
-            : take("rule", Rules.condition(r.rule(), outer), false);
-    if (r.rule().isBlank()) problem("rule", "a named rule needs a condition");
+            : take(FormPart.of(FormPart.Kind.NAMED_RULE), Rules.condition(r.rule(), outer), false);
+    if (r.rule().isBlank()) problem(FormPart.Kind.NAMED_RULE, FormProblem.Reason.RULE_EMPTY);
     hidden(r.name(), r.label(), rule);
   }
 
@@ -121,8 +122,8 @@ public final class FormCompiler {
   }
 
   private void name(String name, Set<String> names) {
-    FormNames.problem(name).ifPresent(p -> problem("name", p));
-    if (!names.add(name)) problem("name", "two things of this form are called ‘" + name + "’");
+    FormNames.problem(name).ifPresent(p -> problem(FormPart.Kind.NAME, FormProblem.Reason.NAME, p));
+    if (!names.add(name)) problem(FormPart.Kind.NAME, FormProblem.Reason.NAME_TWICE, name);
   }
 
   private void section(Section section, int s, int list, Set<String> names, Wiring wiring) {
@@ -130,23 +131,25 @@ public final class FormCompiler {
     if (section.isList()) {
       name(section.name(), names);
       if (FormNames.problem(section.name()).isEmpty())
-        FormNames.problemOfList(section.name()).ifPresent(p -> problem("name", p));
+        FormNames.problemOfList(section.name())
+            .ifPresent(p -> problem(FormPart.Kind.NAME, FormProblem.Reason.NAME, p));
     }
     scope = section.isList() ? new FormScope(form, schema, section.name()) : outer;
     section
         .rows()
         .filter(r -> r.most() > 0 && r.least() > r.most())
-        .ifPresent(r -> problem("rows", "the least rows are more than the most"));
-    List<Rule> sectionWhen = condition("section's ask when", section.askWhen());
+        .ifPresent(r -> problem(FormPart.Kind.ROWS, FormProblem.Reason.ROWS_TURNED));
+    List<Rule> sectionWhen =
+        condition(FormPart.of(FormPart.Kind.SECTION_ASK_WHEN), section.askWhen());
     if (section.isList() && !sectionWhen.isEmpty()) gate(section);
     Map<String, List<Rule>> blocks = new LinkedHashMap<>();
     String whole = at;
     for (Section.Block b : section.blocks()) {
       at = b.name().isEmpty() ? whole : b.name();
       List<Rule> whens = new ArrayList<>(sectionWhen);
-      whens.addAll(condition("block's ask when", b.askWhen()));
+      whens.addAll(condition(FormPart.of(FormPart.Kind.BLOCK_ASK_WHEN), b.askWhen()));
       if (b.name().isEmpty() || blocks.put(b.name(), whens) != null)
-        problem("block", "a block needs a name of its own");
+        problem(FormPart.Kind.BLOCK, FormProblem.Reason.BLOCK_UNNAMED);
     }
     for (Question q : section.questions()) {
       at = q.name();
@@ -155,7 +158,7 @@ public final class FormCompiler {
       notes.addAll(wiring.notes(q));
       String block = q.layout().block();
       if (!block.isEmpty() && !blocks.containsKey(block))
-        problem("block", "the section has no block ‘" + block + "’");
+        problem(FormPart.Kind.BLOCK, FormProblem.Reason.BLOCK_UNKNOWN, block);
       question(q, s, list, blocks.getOrDefault(block, sectionWhen));
     }
   }
@@ -164,30 +167,34 @@ public final class FormCompiler {
   private void gate(Section section) {
     Optional<Rule> rule = Rules.condition(section.askWhen(), outer).rule();
     if (rule.isEmpty())
-      problem("section's ask when", "whether a list is asked can't depend on one of its rows");
+      problem(FormPart.Kind.SECTION_ASK_WHEN, FormProblem.Reason.LIST_ASKED_BY_ROW);
     hidden(ExecutableForm.gateName(section.name()), section.title(), rule);
   }
 
   private void question(Question q, int section, int list, List<Rule> outerWhens) {
     List<Rule> whens = new ArrayList<>(outerWhens);
-    whens.addAll(condition("ask when", q.logic().askWhen()));
+    whens.addAll(condition(FormPart.of(FormPart.Kind.ASK_WHEN), q.logic().askWhen()));
     ValueType type = q.valueType(schema);
     Optional<Rule> workOut =
         q.isWorkedOut()
-            ? take("work out", Rules.formula(q.logic().workOut(), scope, type), q.officeOnly())
+            ? take(
+                FormPart.of(FormPart.Kind.WORK_OUT),
+                Rules.formula(q.logic().workOut(), scope, type),
+                q.officeOnly())
             : Optional.empty();
     if (workOut.isPresent() && (q.type().isMedia() || !q.type().hasAnswer()))
-      problem("work out", "this kind of question can't be worked out");
+      problem(FormPart.Kind.WORK_OUT, FormProblem.Reason.NOT_WORKED_OUT);
     List<Rule> checks = new ArrayList<>();
     for (int i = 0; i < q.logic().checks().size(); i++) check(q, i, checks);
     List<Compiled.Fit> fits = new ArrayList<>();
     for (Code c : q.codes())
-      for (Rule r : condition("code " + c.code(), c.fitsWhen())) fits.add(new Compiled.Fit(c, r));
+      for (Rule r : condition(FormPart.code(c.code()), c.fitsWhen()))
+        fits.add(new Compiled.Fit(c, r));
     List<Optional<Rule>> starts = new ArrayList<>();
     Set<String> reads = new LinkedHashSet<>();
     for (Source s : q.prefill()) starts.add(source(q, s, type, reads));
     if (q.refresh() == Refresh.ALWAYS && q.prefill().isEmpty())
-      problem("refresh", "there is no source that could always give the value");
+      problem(FormPart.Kind.REFRESH, FormProblem.Reason.NO_SOURCE);
     compiled.put(
         q.name(),
         new Compiled(q, section, list, type, whens, workOut, checks, fits, starts, reads, scope));
@@ -195,9 +202,9 @@ public final class FormCompiler {
 
   private void check(Question q, int i, List<Rule> into) {
     Check check = q.logic().checks().get(i);
-    String part = "check " + (i + 1);
+    FormPart part = FormPart.check(i);
     if (check.rule().isBlank()) {
-      problem(part, "a check needs a condition");
+      problem(part, FormProblem.Reason.CHECK_EMPTY);
       return;
     }
     into.addAll(condition(part, check.rule()));
@@ -205,22 +212,25 @@ public final class FormCompiler {
         && !check.writtenFor().isEmpty()
         && !check.writtenFor().equals(check.rule()))
       notes.add(
-          FormProblem.of(
-              at, part, "its message was written for an earlier rule: " + check.writtenFor()));
+          FormProblem.of(at, part, FormProblem.Reason.MESSAGE_OF_OTHER_RULE, check.writtenFor()));
   }
 
   private Optional<Rule> source(Question q, Source s, ValueType type, Set<String> reads) {
     if (s instanceof Source.Device d && !Source.DEVICE_ITEMS.contains(d.item()))
-      problem("prefill", "a device does not know ‘" + d.item() + "’");
+      problem(FormPart.Kind.PREFILL, FormProblem.Reason.DEVICE_ITEM_UNKNOWN, d.item());
     if (s instanceof Source.WorkedOut w) {
       Optional<Rule> rule =
-          take("start value", Rules.formula(w.formula(), scope, type), q.officeOnly());
+          take(
+              FormPart.of(FormPart.Kind.START_VALUE),
+              Rules.formula(w.formula(), scope, type),
+              q.officeOnly());
       rule.ifPresent(r -> reads.addAll(r.names()));
       return rule;
     }
     if (s instanceof Source.Place p) {
       LookUp lookUp = p.own().orElse(form.lookUps().get(p.shared()));
-      if (lookUp == null) problem("place look-up", "there is no look-up ‘" + p.shared() + "’");
+      if (lookUp == null)
+        problem(FormPart.Kind.LOOK_UP, FormProblem.Reason.LOOK_UP_UNKNOWN, p.shared());
       else placed(p, lookUp, reads);
     }
     return Optional.empty();
@@ -233,39 +243,42 @@ public final class FormCompiler {
     if (p.own().isPresent()) lookUp("", lookUp);
     String field = p.take().field();
     if (p.take().measure().needsField() && field.isEmpty() && !lookUp.layerId().isEmpty())
-      problem("place look-up", "choose the layer and the field to look up");
+      problem(FormPart.Kind.LOOK_UP, FormProblem.Reason.LOOK_UP_UNSET);
     Schema of = layers.get(lookUp.layerId());
     if (of != null && !field.isEmpty() && of.field(field).isEmpty())
-      problem("place look-up", lookUp.layerName() + " has no field ‘" + field + "’");
+      problem(
+          FormPart.Kind.LOOK_UP,
+          FormProblem.Reason.LOOK_UP_FIELD_UNKNOWN,
+          lookUp.layerName(),
+          field);
   }
 
   private void lookUp(String name, LookUp lookUp) {
     if (!name.isEmpty()) at = name;
     if (lookUp.layerId().isEmpty())
-      problem("place look-up", "choose the layer and the field to look up");
+      problem(FormPart.Kind.LOOK_UP, FormProblem.Reason.LOOK_UP_UNSET);
     boolean near = lookUp.how() == LookUp.How.NEAREST || lookUp.how() == LookUp.How.ALONG;
     if (near && lookUp.withinM() == 0)
-      problem("place look-up", "say how far away the nearest may be, in metres");
+      problem(FormPart.Kind.LOOK_UP, FormProblem.Reason.LOOK_UP_UNBOUNDED);
     Schema of = layers.get(lookUp.layerId());
     if (of == null || lookUp.filter().isEmpty()) return;
     for (RuleProblem p : Rules.condition(lookUp.filter(), new LookUpScope(of, outer)).problems())
-      problems.add(new FormProblem(at, "look-up filter", p.message(), Optional.of(p)));
+      problems.add(FormProblem.of(at, FormPart.of(FormPart.Kind.LOOK_UP_FILTER), p));
   }
 
-  private List<Rule> condition(String part, String text) {
+  private List<Rule> condition(FormPart part, String text) {
     if (text.isBlank()) return List.of();
     boolean office = form.question(at).map(Question::officeOnly).orElse(false);
     return take(part, Rules.condition(text, scope), office).map(List::of).orElse(List.of());
   }
 
-  private Optional<Rule> take(String part, Rules.Outcome outcome, boolean office) {
-    for (RuleProblem p : outcome.problems())
-      problems.add(new FormProblem(at, part, p.message(), Optional.of(p)));
+  private Optional<Rule> take(FormPart part, Rules.Outcome outcome, boolean office) {
+    for (RuleProblem p : outcome.problems()) problems.add(FormProblem.of(at, part, p));
     outcome.rule().filter(r -> !office).ifPresent(r -> outdoors(part, r));
     return outcome.rule();
   }
 
-  private void outdoors(String part, Rule rule) {
+  private void outdoors(FormPart part, Rule rule) {
     for (String name : rule.names()) {
       String last = name.substring(name.lastIndexOf('.') + 1);
       boolean question =
@@ -274,14 +287,16 @@ public final class FormCompiler {
               && form.question(last).map(Question::officeOnly).orElse(false);
       boolean field =
           name.startsWith("before.") && schema.field(last).map(Field::officeOnly).orElse(false);
-      if (question || field)
-        problem(
-            part, "this rule runs outdoors, but ‘" + name + "’ is office only and does not travel");
+      if (question || field) problem(part, FormProblem.Reason.OFFICE_ONLY_OUTDOORS, name);
     }
   }
 
-  private void problem(String part, String message) {
-    problems.add(FormProblem.of(at, part, message));
+  private void problem(FormPart.Kind part, FormProblem.Reason reason, String... arguments) {
+    problem(FormPart.of(part), reason, arguments);
+  }
+
+  private void problem(FormPart part, FormProblem.Reason reason, String... arguments) {
+    problems.add(FormProblem.of(at, part, reason, arguments));
   }
 
   /**
@@ -342,8 +357,6 @@ public final class FormCompiler {
     cycle.add(from);
     problems.add(
         FormProblem.of(
-            from,
-            "rules",
-            "these questions depend on each other in a circle: " + String.join(", then ", cycle)));
+            from, FormPart.Kind.RULES, FormProblem.Reason.CIRCLE, String.join(", then ", cycle)));
   }
 }

@@ -41,9 +41,7 @@ final class NeverHolds {
           !c.whens().isEmpty() && !Satisfiability.together(whens(c), List.of(), names(c));
       if (never) {
         neverAsked.add(c.name());
-        notes.add(
-            FormProblem.of(
-                c.name(), "ask when", "this can never hold, so the question is never asked"));
+        notes.add(FormProblem.of(c.name(), FormPart.Kind.ASK_WHEN, FormProblem.Reason.NEVER_ASKED));
       }
       known.put(c.name(), never ? Domain.empty() : mayBe(c).orEmpty());
     }
@@ -63,15 +61,12 @@ final class NeverHolds {
     for (int i = 0; i < c.checks().size(); i++) {
       trees.add(c.checks().get(i).tree());
       if (Satisfiability.together(whens(c), List.of(trees.get(i)), answered(c))) continue;
-      notes.add(
-          FormProblem.of(
-              c.name(), "check " + (i + 1), "no answer of this question can ever meet this check"));
+      notes.add(FormProblem.of(c.name(), FormPart.check(i), FormProblem.Reason.CHECK_NEVER_MET));
       told = true;
     }
     if (!told && trees.size() > 1 && !Satisfiability.together(whens(c), trees, answered(c)))
       notes.add(
-          FormProblem.of(
-              c.name(), "checks", "no answer of this question can ever meet all its checks"));
+          FormProblem.of(c.name(), FormPart.Kind.CHECKS, FormProblem.Reason.CHECKS_NEVER_MET));
   }
 
   private Satisfiability.Names names(Compiled of) {

@@ -27,23 +27,22 @@ final class Wiring {
     if (!q.writesTo().isEmpty()) field(q, inList, out);
     if (q.need() == Question.Need.NEEDED && q.officeOnly())
       out.add(
-          FormProblem.of(
-              q.name(),
-              "needed",
-              "an office only question can't be needed: nobody outdoors could answer it"));
+          FormProblem.of(q.name(), FormPart.Kind.NEEDED, FormProblem.Reason.OFFICE_ONLY_NEEDED));
     if (q.type().hasCodes() && q.codes().isEmpty())
-      out.add(FormProblem.of(q.name(), "codes", "a choice needs codes to choose from"));
+      out.add(FormProblem.of(q.name(), FormPart.Kind.CODES, FormProblem.Reason.NO_CODES));
     Limits l = q.limits();
     if (l.most() > 0 && l.least() > l.most())
       out.add(
           FormProblem.of(
               q.name(),
-              "least",
-              "the least, " + l.least() + ", is more than the most, " + l.most()));
+              FormPart.Kind.LEAST,
+              FormProblem.Reason.LEAST_OVER_MOST,
+              String.valueOf(l.least()),
+              String.valueOf(l.most())));
     if (l.from().isPresent() && l.to().isPresent() && l.from().getAsDouble() > l.to().getAsDouble())
-      out.add(FormProblem.of(q.name(), "range", "the range ends before it begins"));
+      out.add(FormProblem.of(q.name(), FormPart.Kind.RANGE, FormProblem.Reason.RANGE_TURNED));
     if (q.type() == QuestionType.LINK && q.wire().layer().isEmpty())
-      out.add(FormProblem.of(q.name(), "link", "choose the layer that this question links to"));
+      out.add(FormProblem.of(q.name(), FormPart.Kind.LINK, FormProblem.Reason.LINK_UNSET));
     return out;
   }
 
@@ -51,32 +50,29 @@ final class Wiring {
     Optional<Field> field = schema.field(q.writesTo());
     if (field.isEmpty()) {
       out.add(
-          FormProblem.of(q.name(), "writes to", "the layer has no field ‘" + q.writesTo() + "’"));
+          FormProblem.of(
+              q.name(), FormPart.Kind.WRITES_TO, FormProblem.Reason.FIELD_UNKNOWN, q.writesTo()));
       return;
     }
     if (inList)
-      out.add(
-          FormProblem.of(
-              q.name(),
-              "writes to",
-              "a list has many rows, which one field can't hold; keep them on the visit"));
+      out.add(FormProblem.of(q.name(), FormPart.Kind.WRITES_TO, FormProblem.Reason.FIELD_IN_LIST));
     String other = writers.put(q.writesTo(), q.name());
     if (other != null)
       out.add(
           FormProblem.of(
               q.name(),
-              "writes to",
-              "‘" + other + "’ already writes to the field " + q.writesTo()));
+              FormPart.Kind.WRITES_TO,
+              FormProblem.Reason.FIELD_TAKEN,
+              other,
+              q.writesTo()));
     if (!fits(q, field.get()))
       out.add(
           FormProblem.of(
               q.name(),
-              "writes to",
-              "the field "
-                  + q.writesTo()
-                  + " holds "
-                  + field.get().type().said()
-                  + ", which this kind of question does not give"));
+              FormPart.Kind.WRITES_TO,
+              FormProblem.Reason.FIELD_OF_OTHER_TYPE,
+              q.writesTo(),
+              field.get().type().said()));
   }
 
   private boolean fits(Question q, Field field) {
@@ -96,10 +92,9 @@ final class Wiring {
       return List.of(
           FormProblem.of(
               q.name(),
-              "writes to",
-              "the field "
-                  + field.name()
-                  + " fills itself, so that nothing written to it would be taken; make the question read only"));
+              FormPart.Kind.WRITES_TO,
+              FormProblem.Reason.FIELD_FILLS_ITSELF,
+              field.name()));
     if (field == null || field.codes().isEmpty() || q.codes().isEmpty()) return List.of();
     List<FormProblem> out = new ArrayList<>();
     List<String> more = missing(q.codes(), field.codes());
@@ -107,17 +102,18 @@ final class Wiring {
       out.add(
           FormProblem.of(
               q.name(),
-              "codes",
-              "the field " + field.name() + " does not have the code " + String.join(", ", more)));
+              FormPart.Kind.CODES,
+              FormProblem.Reason.CODES_NOT_IN_FIELD,
+              field.name(),
+              String.join(", ", more)));
     List<String> fewer = missing(field.codes(), q.codes());
     if (!fewer.isEmpty())
       out.add(
           FormProblem.of(
               q.name(),
-              "codes",
-              "the field also has the code "
-                  + String.join(", ", fewer)
-                  + ", which this question does not offer"));
+              FormPart.Kind.CODES,
+              FormProblem.Reason.CODES_NOT_OFFERED,
+              String.join(", ", fewer)));
     return out;
   }
 

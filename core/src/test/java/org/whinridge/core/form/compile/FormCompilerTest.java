@@ -66,15 +66,15 @@ class FormCompilerTest {
   @Test
   void whatTheFieldCannotHoldIsRefused() {
     assertThat(new FormFixture().set("silt", "type", "\"text\"").problems())
-        .extracting(FormProblem::part)
-        .containsExactly("writes to");
+        .extracting(FormProblem::reason)
+        .containsExactly(FormProblem.Reason.FIELD_OF_OTHER_TYPE);
     assertThat(new FormFixture().set("silt", "type", "\"decimal\"").problems())
-        .extracting(FormProblem::part)
-        .containsExactly("writes to");
+        .extracting(FormProblem::reason)
+        .containsExactly(FormProblem.Reason.FIELD_OF_OTHER_TYPE);
     assertThat(new FormFixture().set("note", "type", "\"long_text\"").problems()).isEmpty();
     assertThat(new FormFixture().set("note", "type", "\"choice\"").problems())
-        .extracting(FormProblem::part)
-        .containsExactly("codes");
+        .extracting(FormProblem::reason)
+        .containsExactly(FormProblem.Reason.NO_CODES);
   }
 
   @Test
@@ -94,8 +94,8 @@ class FormCompilerTest {
                 .set("kind", "officeOnly", "true")
                 .set("kind", "need", "\"needed\"")
                 .problems())
-        .extracting(FormProblem::part)
-        .contains("needed");
+        .extracting(FormProblem::reason)
+        .contains(FormProblem.Reason.OFFICE_ONLY_NEEDED);
   }
 
   @Test
