@@ -93,8 +93,7 @@ class PicturesAndPastVisitsTest extends FilesTest {
             .toList();
     assertThat(kept).hasSize(2);
     assertThat(kept.get(0).endedAt()).hasToString("2024-05-04T12:00:00Z");
-    assertThat(kept.get(0).document().toString())
-        .contains("\"remark\":\"reeds, cut\"", "\"condition\":3");
+    assertThat(kept.get(0).sent().text()).contains("\"remark\":\"reeds, cut\"", "\"condition\":3");
     assertThat(html("/p/ostrey/hand-ins/" + kept.get(0).id())).contains("reeds, cut");
     act(page, "take-back");
     assertThat(accepted(structures.id())).noneMatch(v -> v.featureId().toString().equals(one.id()));

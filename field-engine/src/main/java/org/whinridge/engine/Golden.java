@@ -15,6 +15,7 @@ import org.locationtech.jts.geom.Coordinate;
 import org.locationtech.jts.geom.Geometry;
 import org.whinridge.core.layer.Feature;
 import org.whinridge.core.layer.LayerScope;
+import org.whinridge.core.layer.OneFeature;
 import org.whinridge.core.layer.Schema;
 import org.whinridge.core.merge.Merge;
 import org.whinridge.core.place.CoordinateSystem;
@@ -187,10 +188,10 @@ public final class Golden {
   private static String look(JsonObject o) {
     JsonObject of = o.get("of").asObject();
     LookUp lookUp = LookUp.read(o.get("lookUp").asObject());
+    Schema schema = Schema.read(of.get("schema").asObject());
     Rules.Outcome filter =
         Rules.condition(
-            lookUp.filter().isEmpty() ? "TRUE" : lookUp.filter(),
-            new LayerScope(Schema.read(of.get("schema").asObject())));
+            lookUp.filter().isEmpty() ? "TRUE" : lookUp.filter(), new LayerScope(schema));
     if (filter.rule().isEmpty()) return "filter broken: " + filter.problems().get(0).message();
     JsonObject take = o.get("take").asObject();
     Source.Place source =
@@ -208,7 +209,11 @@ public final class Golden {
             .look(
                 lookUp,
                 geometry(o.get("at").toString()),
-                f -> filter.rule().get().holds(new FeatureOnly(f)));
+                f ->
+                    filter
+                        .rule()
+                        .get()
+                        .holds(new OneFeature(f, schema, SITUATION.today(), SITUATION.now())));
     return outcome(r, source.take());
   }
 
@@ -355,41 +360,5 @@ public final class Golden {
     return v instanceof Value.Num n
         ? Numbers.plain(Numbers.round(n.value(), 3))
         : ValueJson.write(v).toString();
-  }
-
-  /** One feature as a filter sees it. */
-  private static final class FeatureOnly implements Situation {
-    private final Feature feature;
-
-    FeatureOnly(Feature feature) {
-      this.feature = feature;
-    }
-
-    @Override
-    public Value value(String name) {
-      return name.equals(LayerScope.PLACE)
-          ? feature.geometry().<Value>map(Value.Place::new).orElse(Value.EMPTY)
-          : feature.value(name);
-    }
-
-    @Override
-    public LocalDate today() {
-      return SITUATION.today();
-    }
-
-    @Override
-    public Instant now() {
-      return SITUATION.now();
-    }
-
-    @Override
-    public String label(String name, Value code) {
-      return code.plain();
-    }
-
-    @Override
-    public Optional<Coordinate> project(Coordinate wgs84) {
-      return Optional.empty();
-    }
   }
 }

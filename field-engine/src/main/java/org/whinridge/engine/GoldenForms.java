@@ -57,7 +57,9 @@ final class GoldenForms {
     } catch (IllegalArgumentException e) {
       return new FormCompiler.Outcome(
           Optional.empty(),
-          List.of(FormProblem.of("", FormPart.Kind.FORM, FormProblem.Reason.NOT_A_FORM, e.getMessage())),
+          List.of(
+              FormProblem.of(
+                  "", FormPart.Kind.FORM, FormProblem.Reason.NOT_A_FORM, e.getMessage())),
           List.of());
     }
   }

@@ -16,13 +16,12 @@ import org.springframework.util.MultiValueMap;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
-import org.springframework.web.bind.annotation.RequestMapping;
-import org.springframework.web.bind.annotation.RequestMethod;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
 import org.whinridge.app.project.Projects;
 import org.whinridge.app.shell.Refusal;
 import org.whinridge.app.shell.TusRefusal;
+import org.whinridge.app.shell.TusRequests;
 import org.whinridge.app.shell.TusUploads;
 import org.whinridge.formats.crs.CoordinateSystems;
 
@@ -113,15 +112,7 @@ class BringInApi {
     return json(new JsonObject().add("systems", a));
   }
 
-  @RequestMapping(
-      path = {"/api/p/{project}/bring-in/uploads", "/api/p/{project}/bring-in/uploads/{id}"},
-      method = {
-        RequestMethod.POST,
-        RequestMethod.PATCH,
-        RequestMethod.HEAD,
-        RequestMethod.DELETE,
-        RequestMethod.OPTIONS
-      })
+  @TusRequests({"/api/p/{project}/bring-in/uploads", "/api/p/{project}/bring-in/uploads/{id}"})
   void upload(
       @PathVariable String project,
       @PathVariable Optional<UUID> id,

@@ -27,7 +27,6 @@ import org.whinridge.app.shell.Refusal;
 @Service
 class HandIns {
   private static final Logger LOG = LoggerFactory.getLogger(HandIns.class);
-  private static final int MOST_VISITS = 500;
   private final HandInRepository handIns;
   private final VisitKeeping keeping;
   private final SetAsides setAsides;
@@ -52,38 +51,19 @@ class HandIns {
 
   /** Takes a hand-in, or a part of one; answers with one line per visit. */
   JsonObject receive(JsonObject handIn, String person) throws Exception {
-    UUID id =
-        Sent.uuid(handIn, "id")
-            .orElseThrow(
-                () ->
-                    Refusal.refused(
-                        "This hand-in has no id. Nothing was taken; the visits stay on the device."));
-    JsonValue list = handIn.get("visits");
-    if (list == null || !list.isArray())
-      throw Refusal.refused(
-          "This hand-in has no visits. Nothing was taken; the visits stay on the device.");
-    if (list.asArray().size() > MOST_VISITS)
-      throw Refusal.refused(
-          "One part of a hand-in has at most "
-              + MOST_VISITS
-              + " visits. Nothing was taken; the visits stay on the device.");
+    SentHandIn sent = SentHandIn.read(handIn);
     bounded(person);
-    Sender by =
-        new Sender(
-            id,
-            person,
-            Sent.cut(Sent.text(handIn, "device"), 80),
-            Sent.cut(Sent.text(handIn, "deviceId"), 40));
+    Sender by = new Sender(sent.id(), person, sent.device(), sent.deviceId());
     Attempts.twice(
         () -> {
           transaction.executeWithoutResult(t -> begin(by));
           return null;
         });
     JsonArray answers = new JsonArray();
-    for (JsonValue v : list.asArray()) answers.add(one(v, by));
+    for (JsonValue v : sent.visits()) answers.add(one(v, by));
     jdbc.execute("CHECKPOINT SYNC");
-    LOG.info("hand-in {} by {} with {} visits", id, person, list.asArray().size());
-    return new JsonObject().add("handIn", id.toString()).add("visits", answers);
+    LOG.info("hand-in {} by {} with {} visits", sent.id(), person, sent.visits().size());
+    return new JsonObject().add("handIn", sent.id().toString()).add("visits", answers);
   }
 
   /** Who hands in, with which hand-in. */
@@ -123,7 +103,7 @@ class HandIns {
       return kept(raw, by);
     } catch (ConcurrencyFailureException e) {
       return new JsonObject()
-          .add("id", raw.isObject() ? Sent.text(raw.asObject(), "id") : "")
+          .add("id", SentHandIn.idOf(raw))
           .add("state", VisitAnswer.BUSY)
           .add(
               "reason",
@@ -131,7 +111,7 @@ class HandIns {
     } catch (VisitKeeping.NoVisit e) {
       LOG.warn("a visit of {} is set aside: {}", by.person(), e.getMessage());
       String text = raw.toString();
-      String sentId = raw.isObject() ? Sent.cut(Sent.text(raw.asObject(), "id"), 40) : "";
+      String sentId = SentHandIn.idOf(raw);
       Attempts.twice(
           () -> {
             transaction.executeWithoutResult(

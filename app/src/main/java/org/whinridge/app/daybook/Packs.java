@@ -210,11 +210,7 @@ class Packs {
             (feature, v) -> {
               JsonObject answers =
                   Outdoors.pastAnswers(
-                      VisitCheck.object(VisitCheck.object(v.document(), "state"), "answers"),
-                      VisitCheck.object(v.document(), "kept"),
-                      e.form(),
-                      e.schema(),
-                      layer.schema());
+                      v.sent().answers(), v.sent().kept(), e.form(), e.schema(), layer.schema());
               out.add(
                   feature.toString(),
                   new JsonObject()

@@ -1,6 +1,5 @@
 package org.whinridge.app.daybook;
 
-import org.whinridge.core.visit.VisitState;
 import com.eclipsesource.json.JsonObject;
 import java.io.IOException;
 import java.io.UncheckedIOException;
@@ -27,6 +26,7 @@ import org.whinridge.app.shell.Refusal;
 import org.whinridge.app.shell.Sha256;
 import org.whinridge.core.value.Value;
 import org.whinridge.core.value.ValueJson;
+import org.whinridge.core.visit.VisitState;
 
 /** Visits that came in files: kept as accepted ones, under a hand-in of their own. */
 @Component

@@ -1,6 +1,7 @@
 package org.whinridge.app.daybook;
 
 import com.eclipsesource.json.JsonObject;
+import com.eclipsesource.json.JsonValue;
 import java.util.Optional;
 import java.util.UUID;
 
@@ -17,6 +18,21 @@ final class Sent {
     return s.matches("[0-9a-fA-F]{8}(-[0-9a-fA-F]{4}){3}-[0-9a-fA-F]{12}")
         ? Optional.of(UUID.fromString(s))
         : Optional.empty();
+  }
+
+  /** A member that is an object; an empty one when it is none. */
+  static JsonObject object(JsonObject o, String member) {
+    JsonValue v = o.get(member);
+    return v == null || !v.isObject() ? new JsonObject() : v.asObject();
+  }
+
+  /** A whole number, 0 when it is missing; {@code said} names it in the refusal. */
+  static long whole(JsonObject o, String member, String said) {
+    JsonValue v = o.get(member);
+    if (v == null || v.isNull()) return 0;
+    if (!v.isNumber() || v.asDouble() != Math.rint(v.asDouble()))
+      throw new IllegalArgumentException("its " + said + " is no whole number");
+    return (long) v.asDouble();
   }
 
   static String cut(String s, int most) {

@@ -4,6 +4,7 @@ import jakarta.persistence.AttributeConverter;
 import java.time.Instant;
 import java.util.Optional;
 import java.util.UUID;
+import org.whinridge.core.text.Word;
 
 /**
  * Something that arrived in a hand-in and could not be read as a visit. Its text is kept for ever
@@ -26,7 +27,7 @@ public record SetAside(
     Optional<Instant> decidedAt,
     Optional<String> decidedBy) {
   /** What became of it. */
-  public enum Fate {
+  public enum Fate implements Word {
     OPEN("open", "waits for somebody"),
     READ_AGAIN("read again", "could be read, and is a visit now"),
     GIVEN("given", "was given to a person to look into"),
@@ -40,6 +41,7 @@ public record SetAside(
     }
 
     /** The word in data and on screens. */
+    @Override
     public String id() {
       return id;
     }
@@ -56,8 +58,7 @@ public record SetAside(
 
     /** The fate of that word. */
     public static Optional<Fate> of(String id) {
-      for (Fate f : values()) if (f.id.equals(id)) return Optional.of(f);
-      return Optional.empty();
+      return Word.of(values(), id);
     }
   }
 

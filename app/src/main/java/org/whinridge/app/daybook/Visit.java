@@ -1,16 +1,15 @@
 package org.whinridge.app.daybook;
 
-import org.whinridge.core.visit.VisitState;
-import com.eclipsesource.json.JsonObject;
 import java.time.Instant;
 import java.util.List;
 import java.util.Optional;
 import java.util.UUID;
+import org.whinridge.core.visit.VisitState;
 
 /**
  * A visit as it was handed in.
  *
- * @param document the whole visit as the device sent it
+ * @param sent the whole visit as the device sent it
  * @param findings what the server's own run of the rules found, in words; empty when it agrees with
  *     the device
  * @param clash whether it waits and disagrees with the layer
@@ -27,7 +26,7 @@ public record Visit(
     Instant startedAt,
     Instant endedAt,
     Instant receivedAt,
-    JsonObject document,
+    SentVisit sent,
     List<String> findings,
     VisitState state,
     boolean clash,

@@ -1,10 +1,10 @@
 package org.whinridge.app.daybook;
 
-import org.whinridge.core.visit.VisitState;
 import com.eclipsesource.json.JsonArray;
 import com.eclipsesource.json.JsonObject;
 import java.util.List;
 import org.whinridge.app.photo.Photo;
+import org.whinridge.core.visit.VisitState;
 
 /** What a device is told of a visit: in the answer of a hand-in and at each contact alike. */
 final class VisitAnswer {

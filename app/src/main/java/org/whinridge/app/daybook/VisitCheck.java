@@ -1,13 +1,12 @@
 package org.whinridge.app.daybook;
 
-import com.eclipsesource.json.JsonObject;
-import com.eclipsesource.json.JsonValue;
 import java.util.ArrayList;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.UUID;
 import org.springframework.stereotype.Component;
 import org.whinridge.app.form.Edition;
 import org.whinridge.app.layer.Layer;
@@ -20,7 +19,6 @@ import org.whinridge.core.layer.Feature;
 import org.whinridge.core.layer.Field;
 import org.whinridge.core.layer.Schema;
 import org.whinridge.core.place.CoordinateSystem;
-import org.whinridge.core.place.GeometryJson;
 import org.whinridge.core.travel.Outdoors;
 import org.whinridge.core.value.Value;
 import org.whinridge.core.visit.Filling;
@@ -43,7 +41,7 @@ class VisitCheck {
    * Holds the answers of unique questions against the whole layer, too. What the server's run says:
    * sentences for the reviewer, none when it agrees with the device.
    */
-  List<String> findings(JsonObject visit, Edition edition, Project project, Layer layer) {
+  List<String> findings(SentVisit visit, Edition edition, Project project, Layer layer) {
     Schema schema = Outdoors.schema(edition.schema());
     Optional<ExecutableForm> form =
         FormCompiler.compile(Outdoors.form(edition.form(), edition.schema()), schema).form();
@@ -54,19 +52,19 @@ class VisitCheck {
     Set<String> unchecked = new LinkedHashSet<>();
     VisitStart start =
         VisitStart.read(
-                object(visit, "start"),
+                visit.start(),
                 base(visit, schema),
                 Map.of(),
                 CoordinateSystem.of(project.systemCode(), project.systemDefinition()),
                 form.get())
             .with((field, value, self) -> isTaken(layer, field, value, self, unchecked));
-    Filling again = Filling.resume(form.get(), start, object(visit, "state"));
+    Filling again = Filling.resume(form.get(), start, visit.state());
     for (OpenPoint p : again.points())
       if (p.kind().holdsBack())
         out.add(
             form.get().form().question(p.question()).map(q -> q.label() + ": ").orElse("")
                 + p.message());
-    if (!schema.writeValues(again.set()).equals(object(visit, "set")))
+    if (!schema.writeValues(again.forLayer()).equals(visit.set()))
       out.add(
           "the values to be written do not follow from the answers by the form's rules; look at every value");
     unchecked.forEach(
@@ -85,21 +83,13 @@ class VisitCheck {
     }
   }
 
-  private static Optional<Feature> base(JsonObject visit, Schema schema) {
-    JsonObject base = object(visit, "base");
-    JsonValue geometry = base.get("geometry");
+  private static Optional<Feature> base(SentVisit visit, Schema schema) {
+    SentVisit.Base base = visit.base();
     return Optional.of(
         new Feature(
-            visit.getString("feature", ""),
-            geometry == null || !geometry.isObject()
-                ? Optional.empty()
-                : GeometryJson.read(geometry.asObject()),
-            schema.readValues(object(base, "values")),
-            VisitMerge.version(visit)));
-  }
-
-  static JsonObject object(JsonObject o, String member) {
-    JsonValue v = o.get(member);
-    return v == null || !v.isObject() ? new JsonObject() : v.asObject();
+            visit.feature().map(UUID::toString).orElse(""),
+            base.geometry(),
+            schema.readValues(base.values()),
+            base.version()));
   }
 }

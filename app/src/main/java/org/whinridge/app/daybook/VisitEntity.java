@@ -1,6 +1,5 @@
 package org.whinridge.app.daybook;
 
-import org.whinridge.core.visit.VisitState;
 import jakarta.persistence.Entity;
 import jakarta.persistence.Id;
 import jakarta.persistence.Lob;
@@ -8,6 +7,7 @@ import jakarta.persistence.Table;
 import jakarta.persistence.Version;
 import java.time.Instant;
 import java.util.UUID;
+import org.whinridge.core.visit.VisitState;
 
 @Entity
 @Table(name = "visit")

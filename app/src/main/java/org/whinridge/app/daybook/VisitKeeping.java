@@ -1,7 +1,5 @@
 package org.whinridge.app.daybook;
 
-import org.whinridge.core.round.StopState;
-import org.whinridge.core.visit.VisitState;
 import com.eclipsesource.json.JsonArray;
 import com.eclipsesource.json.JsonObject;
 import com.eclipsesource.json.JsonValue;
@@ -29,6 +27,8 @@ import org.whinridge.app.shell.Locks;
 import org.whinridge.app.shell.Refusal;
 import org.whinridge.app.shell.Sha256;
 import org.whinridge.core.layer.Feature;
+import org.whinridge.core.round.StopState;
+import org.whinridge.core.visit.VisitState;
 
 /**
  * Reads what a device sent as a visit, and keeps it. Reading runs the rules and asks the layer, and
@@ -98,7 +98,7 @@ class VisitKeeping {
   Read read(JsonValue raw, String person) throws NoVisit {
     try {
       if (!raw.isObject()) throw new IllegalArgumentException("it is no JSON object");
-      return read(raw.asObject(), person);
+      return read(SentVisit.read(raw.asObject()), person);
     } catch (Refusal
         | IllegalArgumentException
         | UnsupportedOperationException
@@ -114,15 +114,15 @@ class VisitKeeping {
     }
   }
 
-  private Read read(JsonObject doc, String person) {
-    UUID id = need(doc, "id");
+  private Read read(SentVisit sent, String person) {
+    UUID id = need(sent.id(), "it has no id");
     if (visits.personOf(id).filter(p -> !p.equals(person)).isPresent()) throw new OfSomebodyElse();
-    Round round = rounds.forPerson(need(doc, "round"), person);
-    UUID feature = need(doc, "feature");
+    Round round = rounds.forPerson(need(sent.round(), "its round is not an id"), person);
+    UUID feature = need(sent.feature(), "its feature is not an id");
     if (round.stops().stream().noneMatch(s -> s.featureId().equals(feature)))
       throw new IllegalArgumentException("the feature is no stop of this round");
     Layer layer = layers.byId(round.layerId());
-    int number = doc.getInt("edition", 0);
+    int number = sent.edition();
     Edition edition =
         forms
             .edition(round.formId(), number)
@@ -131,56 +131,51 @@ class VisitKeeping {
                     new IllegalArgumentException(
                         "edition " + number + " of its form is not known here"));
     JsonArray findings = new JsonArray();
-    check.findings(doc, edition, projects.byId(layer.projectId()), layer).forEach(findings::add);
+    check.findings(sent, edition, projects.byId(layer.projectId()), layer).forEach(findings::add);
     Optional<Feature> now = layers.feature(layer, feature);
     boolean clash = true; // a feature that is gone needs a decision, too
     if (now.isPresent()) {
       VisitMerge.Outcome m =
-          VisitMerge.of(
-              doc, layer, now.get(), layers.at(layer, now.get(), VisitMerge.version(doc)));
+          VisitMerge.of(sent, layer, now.get(), layers.at(layer, now.get(), sent.base().version()));
       clash = !m.result().clashes().isEmpty();
       m.problems().forEach(findings::add);
     }
     return new Read(
         id,
-        doc.toString(),
+        sent.text(),
         round,
         feature,
         number,
-        moment(doc, "startedAt"),
-        moment(doc, "endedAt"),
+        moment(sent.startedAt(), "startedAt"),
+        moment(sent.endedAt(), "endedAt"),
         findings.toString(),
         clash,
-        announced(doc));
+        announced(sent.photos()));
   }
 
   /** A moment that the store can hold. */
-  private static Instant moment(JsonObject doc, String member) {
-    Instant at = Instant.parse(doc.getString(member, ""));
+  private static Instant moment(Optional<Instant> sent, String member) {
+    Instant at = need(sent, "its " + member + " is missing");
     if (at.isBefore(EARLIEST) || at.isAfter(LATEST))
       throw new IllegalArgumentException("its " + member + " lies in another age: " + at);
     return at;
   }
 
-  private List<Photos.Announced> announced(JsonObject doc) {
-    List<Photos.Announced> out = new ArrayList<>();
-    JsonValue list = doc.get("photos");
-    if (list == null) return out;
-    if (list.asArray().size() > MOST_PHOTOS)
+  private List<Photos.Announced> announced(List<SentVisit.SentPhoto> sent) {
+    if (sent.size() > MOST_PHOTOS)
       throw new IllegalArgumentException("a visit has at most " + MOST_PHOTOS + " photos");
-    for (JsonValue p : list.asArray()) {
-      JsonObject o = p.asObject();
-      long bytes = o.getLong("bytes", 0);
-      if (!o.getString("sha256", "").matches("[0-9a-f]{64}") || bytes < 1 || bytes > photos.limit())
+    List<Photos.Announced> out = new ArrayList<>();
+    for (SentVisit.SentPhoto p : sent) {
+      if (!p.sha256().matches("[0-9a-f]{64}") || p.bytes() < 1 || p.bytes() > photos.limit())
         throw new IllegalArgumentException(
             "a photo has no sound hash, or is larger than " + photos.limit() + " bytes");
       out.add(
           new Photos.Announced(
-              need(o, "id"),
-              Sent.cut(o.getString("question", ""), 63),
-              o.getString("sha256", ""),
-              bytes,
-              VisitCheck.object(o, "geotag").toString(),
+              need(p.id(), "a photo has no id"),
+              Sent.cut(p.question(), 63),
+              p.sha256(),
+              p.bytes(),
+              p.geotag(),
               out.size()));
     }
     return out;
@@ -257,11 +252,7 @@ class VisitKeeping {
         : Optional.empty();
   }
 
-  private static UUID need(JsonObject o, String member) {
-    return Sent.uuid(o, member)
-        .orElseThrow(
-            () ->
-                new IllegalArgumentException(
-                    member.equals("id") ? "it has no id" : "its " + member + " is not an id"));
+  private static <T> T need(Optional<T> sent, String otherwise) {
+    return sent.orElseThrow(() -> new IllegalArgumentException(otherwise));
   }
 }

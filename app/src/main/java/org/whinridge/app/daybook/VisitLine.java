@@ -1,10 +1,10 @@
 package org.whinridge.app.daybook;
 
-import org.whinridge.core.visit.VisitState;
 import com.eclipsesource.json.Json;
 import java.time.Instant;
 import java.util.Optional;
 import java.util.UUID;
+import org.whinridge.core.visit.VisitState;
 
 /**
  * A visit in a list: all that a line shows, without the document.

@@ -1,13 +1,9 @@
 package org.whinridge.app.daybook;
 
-import com.eclipsesource.json.JsonObject;
-import com.eclipsesource.json.JsonValue;
 import java.util.LinkedHashMap;
-import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.Set;
 import java.util.function.Function;
 import org.whinridge.app.layer.Layer;
 import org.whinridge.core.layer.Feature;
@@ -16,7 +12,6 @@ import org.whinridge.core.layer.Schema;
 import org.whinridge.core.merge.Claims;
 import org.whinridge.core.merge.Merge;
 import org.whinridge.core.merge.SameValue;
-import org.whinridge.core.place.GeometryJson;
 import org.whinridge.core.value.Value;
 
 /** A visit's document made ready for core's merge with the feature as it is on the layer now. */
@@ -35,17 +30,14 @@ public final class VisitMerge {
    *
    * @param then the feature as the layer held it at the version that the visit was taken out with
    */
-  public static Outcome of(JsonObject visit, Layer layer, Feature now, Optional<Feature> then) {
+  public static Outcome of(SentVisit visit, Layer layer, Feature now, Optional<Feature> then) {
     Schema schema = layer.schema();
-    JsonObject base = VisitCheck.object(visit, "base");
-    Map<String, Value> b =
-        new LinkedHashMap<>(schema.readValues(VisitCheck.object(base, "values")));
-    Map<String, Value> set =
-        new LinkedHashMap<>(schema.readValues(VisitCheck.object(visit, "set")));
-    place(base.get("geometry"), b);
-    place(visit.get("geometry"), set);
+    Map<String, Value> b = new LinkedHashMap<>(schema.readValues(visit.base().values()));
+    Map<String, Value> set = new LinkedHashMap<>(schema.readValues(visit.set()));
+    visit.base().geometry().ifPresent(g -> b.put(Merge.GEOMETRY, new Value.Place(g)));
+    visit.geometry().ifPresent(g -> set.put(Merge.GEOMETRY, new Value.Place(g)));
     Function<String, SameValue> same = same(visit, layer);
-    Claims claims = Claims.look(b, set, version(visit), then, schema, same);
+    Claims claims = Claims.look(b, set, visit.base().version(), then, schema, same);
     Map<String, Value> held = new LinkedHashMap<>(claims.base());
     if (set.containsKey(Merge.GEOMETRY) && !held.containsKey(Merge.GEOMETRY))
       then.flatMap(Feature::geometry).ifPresent(g -> held.put(Merge.GEOMETRY, new Value.Place(g)));
@@ -61,22 +53,8 @@ public final class VisitMerge {
   }
 
   /** A visit says which of its answers are rankings, since the layer's fields hold plain lists. */
-  private static Function<String, SameValue> same(JsonObject visit, Layer layer) {
-    Set<String> ranked = new LinkedHashSet<>();
-    if (visit.get("ranked") != null && visit.get("ranked").isArray())
-      for (JsonValue v : visit.get("ranked").asArray()) if (v.isString()) ranked.add(v.asString());
+  private static Function<String, SameValue> same(SentVisit visit, Layer layer) {
     Function<String, SameValue> plain = SameValue.in(layer.schema(), layer.decimals());
-    return f -> plain.apply(f).ranked(ranked.contains(f));
-  }
-
-  /** The feature's version that a visit says it was taken out with. */
-  public static long version(JsonObject visit) {
-    JsonValue v = VisitCheck.object(visit, "base").get("version");
-    return v != null && v.isNumber() ? (long) v.asDouble() : 0;
-  }
-
-  private static void place(JsonValue v, Map<String, Value> to) {
-    if (v != null && v.isObject())
-      GeometryJson.read(v.asObject()).ifPresent(g -> to.put(Merge.GEOMETRY, new Value.Place(g)));
+    return f -> plain.apply(f).ranked(visit.ranked().contains(f));
   }
 }

@@ -1,6 +1,5 @@
 package org.whinridge.app.daybook;
 
-import org.whinridge.core.visit.VisitState;
 import java.time.Instant;
 import java.util.Collection;
 import java.util.List;
@@ -10,6 +9,7 @@ import org.springframework.data.domain.Limit;
 import org.springframework.data.domain.Pageable;
 import org.springframework.data.jpa.repository.JpaRepository;
 import org.springframework.data.jpa.repository.Query;
+import org.whinridge.core.visit.VisitState;
 
 interface VisitRepository extends JpaRepository<VisitEntity, UUID> {
   String LINE =

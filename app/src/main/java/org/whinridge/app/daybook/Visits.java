@@ -1,16 +1,15 @@
 package org.whinridge.app.daybook;
 
-import org.whinridge.core.visit.VisitState;
 import com.eclipsesource.json.Json;
 import com.eclipsesource.json.JsonValue;
 import java.util.ArrayList;
 import java.util.Collection;
+import java.util.EnumSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
-import java.util.EnumSet;
 import java.util.UUID;
 import org.springframework.data.domain.Limit;
 import org.springframework.data.domain.PageRequest;
@@ -19,6 +18,7 @@ import org.springframework.transaction.annotation.Transactional;
 import org.whinridge.app.layer.Layers;
 import org.whinridge.app.shell.Locks;
 import org.whinridge.app.shell.Refusal;
+import org.whinridge.core.visit.VisitState;
 
 /** Visits that were handed in, for the review desk and for outputs. */
 @Service
@@ -55,7 +55,7 @@ public class Visits {
         v.startedAt,
         v.endedAt,
         v.receivedAt,
-        Json.parse(v.document).asObject(),
+        SentVisit.read(Json.parse(v.document).asObject()),
         findings,
         v.state,
         v.clash,

@@ -152,8 +152,7 @@ public class Forms {
             (layer, name) -> {
               if (!known.containsKey(layer))
                 found.add(
-                    FormProblem.of(
-                        "", FormPart.Kind.LOOK_UP, FormProblem.Reason.LAYER_GONE, name));
+                    FormProblem.of("", FormPart.Kind.LOOK_UP, FormProblem.Reason.LAYER_GONE, name));
             });
     return found;
   }

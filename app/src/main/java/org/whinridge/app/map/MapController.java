@@ -22,11 +22,10 @@ import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestBody;
-import org.springframework.web.bind.annotation.RequestMapping;
-import org.springframework.web.bind.annotation.RequestMethod;
 import org.whinridge.app.project.DeskPage;
 import org.whinridge.app.project.Projects;
 import org.whinridge.app.shell.Refusal;
+import org.whinridge.app.shell.TusRequests;
 import org.whinridge.app.shell.TusUploads;
 import org.whinridge.formats.tiles.TilePictures;
 
@@ -106,15 +105,7 @@ class MapController {
     return ResponseEntity.ok("{}");
   }
 
-  @RequestMapping(
-      path = {"/api/p/{project}/basemap-uploads", "/api/p/{project}/basemap-uploads/{id}"},
-      method = {
-        RequestMethod.POST,
-        RequestMethod.PATCH,
-        RequestMethod.HEAD,
-        RequestMethod.DELETE,
-        RequestMethod.OPTIONS
-      })
+  @TusRequests({"/api/p/{project}/basemap-uploads", "/api/p/{project}/basemap-uploads/{id}"})
   void upload(
       @PathVariable String project,
       @PathVariable Optional<UUID> id,

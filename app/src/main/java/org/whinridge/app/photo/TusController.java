@@ -11,10 +11,9 @@ import java.util.UUID;
 import org.springframework.boot.context.event.ApplicationReadyEvent;
 import org.springframework.context.event.EventListener;
 import org.springframework.web.bind.annotation.PathVariable;
-import org.springframework.web.bind.annotation.RequestMapping;
-import org.springframework.web.bind.annotation.RequestMethod;
 import org.springframework.web.bind.annotation.RestController;
 import org.whinridge.app.shell.TusRefusal;
+import org.whinridge.app.shell.TusRequests;
 import org.whinridge.app.shell.TusUploads;
 
 /** Resumable uploads of photos; the metadata's "photo" is the id that a visit announced. */
@@ -29,15 +28,7 @@ class TusController {
     this.photos = photos;
   }
 
-  @RequestMapping(
-      path = {HOME, HOME + "/{id}"},
-      method = {
-        RequestMethod.POST,
-        RequestMethod.PATCH,
-        RequestMethod.HEAD,
-        RequestMethod.DELETE,
-        RequestMethod.OPTIONS
-      })
+  @TusRequests({HOME, HOME + "/{id}"})
   void handle(
       @PathVariable Optional<UUID> id,
       HttpServletRequest q,

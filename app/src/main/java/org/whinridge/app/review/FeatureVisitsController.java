@@ -3,7 +3,6 @@ package org.whinridge.app.review;
 import com.eclipsesource.json.Json;
 import com.eclipsesource.json.JsonArray;
 import com.eclipsesource.json.JsonObject;
-import com.eclipsesource.json.JsonValue;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.UUID;
@@ -56,9 +55,8 @@ class FeatureVisitsController {
 
   private static JsonObject visit(Visit v, Layer layer) {
     JsonArray answers = new JsonArray();
-    JsonValue kept = v.document().get("kept");
-    if (v.cameInAFile() && kept != null && kept.isObject())
-      for (JsonObject.Member m : kept.asObject())
+    if (v.cameInAFile())
+      for (JsonObject.Member m : v.sent().kept())
         answers.add(
             new JsonObject()
                 .add(

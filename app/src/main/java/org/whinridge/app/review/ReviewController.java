@@ -1,6 +1,5 @@
 package org.whinridge.app.review;
 
-import org.whinridge.core.visit.VisitState;
 import java.io.IOException;
 import java.security.Principal;
 import java.util.LinkedHashMap;
@@ -30,6 +29,7 @@ import org.whinridge.app.project.Project;
 import org.whinridge.app.project.Projects;
 import org.whinridge.app.shell.Paged;
 import org.whinridge.app.shell.Refusal;
+import org.whinridge.core.visit.VisitState;
 
 @Controller
 class ReviewController {

@@ -1,13 +1,10 @@
 package org.whinridge.app.review;
 
-import org.whinridge.core.round.StopState;
-import org.whinridge.core.visit.VisitState;
-import com.eclipsesource.json.Json;
 import com.eclipsesource.json.JsonObject;
 import java.util.ArrayList;
-import java.util.LinkedHashMap;
 import java.util.Collection;
 import java.util.EnumSet;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -15,6 +12,7 @@ import java.util.UUID;
 import org.locationtech.jts.geom.Geometry;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
+import org.whinridge.app.daybook.SentVisit;
 import org.whinridge.app.daybook.Visit;
 import org.whinridge.app.daybook.VisitLine;
 import org.whinridge.app.daybook.VisitMerge;
@@ -35,9 +33,11 @@ import org.whinridge.core.layer.Field;
 import org.whinridge.core.merge.Merge;
 import org.whinridge.core.merge.SameValue;
 import org.whinridge.core.place.GeometryJson;
+import org.whinridge.core.round.StopState;
 import org.whinridge.core.value.Value;
 import org.whinridge.core.value.ValueJson;
 import org.whinridge.core.visit.KeptRows;
+import org.whinridge.core.visit.VisitState;
 
 /**
  * Compares visits with their layers and decides them. The merge is shown when the visit is looked
@@ -165,17 +165,16 @@ class ReviewDesk {
     Visit v = visit(project, id);
     Layer layer = layers.byId(v.layerId());
     Optional<Feature> now = layers.feature(layer, v.featureId());
-    JsonObject provenance = object(v.document(), "provenance");
     List<Change> changes = new ArrayList<>();
     now.ifPresent(
         f ->
             merged(v, layer, f)
                 .result()
                 .fields()
-                .forEach(m -> changes.add(change(m, layer, provenance))));
+                .forEach(m -> changes.add(change(m, layer, v.sent()))));
     Optional<Edition> edition = forms.edition(v.formId(), v.edition());
     List<Kept> kept = new ArrayList<>();
-    for (JsonObject.Member m : object(v.document(), "kept")) {
+    for (JsonObject.Member m : v.sent().kept()) {
       Optional<Section> list = edition.flatMap(e -> e.form().list(m.getName()));
       if (list.isPresent()) {
         for (String row : KeptRows.said(list.get(), m.getValue()))
@@ -198,11 +197,7 @@ class ReviewDesk {
             .schema()
             .caption(
                 now.map(Feature::values)
-                    .orElseGet(
-                        () ->
-                            layer
-                                .schema()
-                                .readValues(object(object(v.document(), "base"), "values"))));
+                    .orElseGet(() -> layer.schema().readValues(v.sent().base().values())));
     return new View(
         v,
         layer,
@@ -216,14 +211,13 @@ class ReviewDesk {
   }
 
   private VisitMerge.Outcome merged(Visit v, Layer layer, Feature now) {
-    return VisitMerge.of(
-        v.document(), layer, now, layers.at(layer, now, VisitMerge.version(v.document())));
+    return VisitMerge.of(v.sent(), layer, now, layers.at(layer, now, v.sent().base().version()));
   }
 
-  private static Change change(Merge.FieldMerge m, Layer layer, JsonObject provenance) {
+  private static Change change(Merge.FieldMerge m, Layer layer, SentVisit sent) {
     Optional<Field> f = layer.schema().field(m.field());
     String outcome = m.outcome().name().toLowerCase(java.util.Locale.ROOT).replace('_', ' ');
-    JsonObject from = object(provenance, m.field());
+    SentVisit.From from = sent.provenance().getOrDefault(m.field(), new SentVisit.From("", ""));
     return new Change(
         m.field(),
         f.map(Field::label).orElse("Place"),
@@ -231,8 +225,7 @@ class ReviewDesk {
         shown(f, m.mine()),
         shown(f, m.layer()),
         outcome,
-        from.getString("from", "").replace('_', ' ')
-            + (from.getString("detail", "").isEmpty() ? "" : ", " + from.getString("detail", "")));
+        from.from().replace('_', ' ') + (from.detail().isEmpty() ? "" : ", " + from.detail()));
   }
 
   private static String shown(Optional<Field> f, Value v) {
@@ -244,26 +237,14 @@ class ReviewDesk {
     return f.map(x -> x.shown(v)).orElse(v.plain());
   }
 
-  private static JsonObject object(JsonObject o, String member) {
-    return o.get(member) != null && o.get(member).isObject()
-        ? o.get(member).asObject()
-        : new JsonObject();
-  }
-
   /** For the map: the feature on the layer, where the visit puts it, and where the person stood. */
   private static String places(Visit v, Optional<Feature> now) {
     JsonObject o = new JsonObject();
     now.flatMap(Feature::geometry).ifPresent(g -> o.add("layer", GeometryJson.write(g)));
-    if (v.document().get("geometry") != null) o.add("field", v.document().get("geometry"));
-    JsonObject position = object(object(v.document(), "start"), "position");
-    if (position.get("lon") != null)
-      o.add(
-          "person",
-          new JsonObject()
-              .add("type", "Point")
-              .add(
-                  "coordinates",
-                  Json.array().asArray().add(position.get("lon")).add(position.get("lat"))));
+    v.sent().geometry().ifPresent(g -> o.add("field", GeometryJson.write(g)));
+    v.sent()
+        .position()
+        .ifPresent(at -> o.add("person", GeometryJson.write(GeometryJson.WGS84.createPoint(at))));
     return o.toString();
   }
 

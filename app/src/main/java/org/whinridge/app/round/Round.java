@@ -1,11 +1,11 @@
 package org.whinridge.app.round;
 
-import org.whinridge.core.round.StopState;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.util.List;
 import java.util.Optional;
 import java.util.UUID;
+import org.whinridge.core.round.StopState;
 
 /** A planned piece of field work with its stops. */
 public record Round(

@@ -1,6 +1,5 @@
 package org.whinridge.app.round;
 
-import org.whinridge.core.round.StopState;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.LinkedHashSet;
@@ -20,6 +19,7 @@ import org.whinridge.app.layer.Layers;
 import org.whinridge.app.people.People;
 import org.whinridge.app.shell.Refusal;
 import org.whinridge.core.round.StopOrder;
+import org.whinridge.core.round.StopState;
 
 /** Makes rounds. */
 @Service

@@ -1,6 +1,5 @@
 package org.whinridge.app.round;
 
-import org.whinridge.core.round.StopState;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -9,6 +8,7 @@ import java.util.stream.Collectors;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import org.whinridge.app.shell.Refusal;
+import org.whinridge.core.round.StopState;
 
 /** Rounds, their stops, and the state of each stop. */
 @Service

@@ -1,11 +1,11 @@
 package org.whinridge.app.round;
 
-import org.whinridge.core.round.StopState;
 import jakarta.persistence.Entity;
 import jakarta.persistence.Id;
 import jakarta.persistence.Table;
 import jakarta.persistence.Version;
 import java.util.UUID;
+import org.whinridge.core.round.StopState;
 
 @Entity
 @Table(name = "stop")

@@ -10,6 +10,7 @@ import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
 import org.springframework.http.converter.HttpMessageNotReadableException;
 import org.springframework.security.access.AccessDeniedException;
+import org.springframework.validation.BindException;
 import org.springframework.web.HttpMediaTypeNotSupportedException;
 import org.springframework.web.HttpRequestMethodNotSupportedException;
 import org.springframework.web.bind.MissingServletRequestParameterException;
@@ -22,6 +23,9 @@ import org.springframework.web.multipart.MultipartException;
 import org.springframework.web.multipart.support.MissingServletRequestPartException;
 import org.springframework.web.servlet.ModelAndView;
 import org.springframework.web.servlet.resource.NoResourceFoundException;
+import tools.jackson.core.JacksonException;
+import tools.jackson.core.exc.StreamReadException;
+import tools.jackson.databind.DatabindException;
 
 /**
  * Every error as words: JSON {message} for addresses below /api and for scripts, a page for people.
@@ -60,7 +64,6 @@ class Errors {
   @ExceptionHandler({
     MethodArgumentTypeMismatchException.class,
     MissingServletRequestParameterException.class,
-    HttpMessageNotReadableException.class,
     MissingServletRequestPartException.class,
     HttpRequestMethodNotSupportedException.class,
     HttpMediaTypeNotSupportedException.class,
@@ -77,6 +80,45 @@ class Errors {
         own
             ? sentence(e.getMessage())
             : "This request is not complete or not in the form expected. Nothing was changed.",
+        q);
+  }
+
+  /** A member of a body that has the wrong kind of value, by its path. */
+  @ExceptionHandler(HttpMessageNotReadableException.class)
+  Object unreadable(HttpMessageNotReadableException e, HttpServletRequest q) {
+    LOG.info("unreadable body sent to {}: {}", q.getRequestURI(), e.toString());
+    if (!(e.getCause() instanceof DatabindException bad) || bad.getPath().isEmpty())
+      return answer(
+          HttpStatus.BAD_REQUEST,
+          e.getCause() instanceof StreamReadException broken
+              ? "This is not JSON: line "
+                  + broken.getLocation().getLineNr()
+                  + ", column "
+                  + broken.getLocation().getColumnNr()
+                  + ". Nothing was changed."
+              : "This request is not complete or not in the form expected. Nothing was changed.",
+          q);
+    StringBuilder path = new StringBuilder();
+    for (JacksonException.Reference r : bad.getPath())
+      if (r.getPropertyName() == null) path.append('[').append(r.getIndex()).append(']');
+      else path.append(path.length() == 0 ? "" : ".").append(r.getPropertyName());
+    return answer(
+        HttpStatus.BAD_REQUEST,
+        "“" + path + "” has not the kind of value that is expected there. Nothing was changed.",
+        q);
+  }
+
+  /** A member of a body or form that may not be so, by its path. */
+  @ExceptionHandler(BindException.class)
+  Object invalid(BindException e, HttpServletRequest q) {
+    LOG.info("invalid request to {}: {}", q.getRequestURI(), e.toString());
+    return answer(
+        HttpStatus.BAD_REQUEST,
+        e.getFieldErrors().stream()
+            .map(x -> "“" + x.getField() + "” " + x.getDefaultMessage())
+            .distinct()
+            .sorted()
+            .collect(java.util.stream.Collectors.joining("; ", "", ". Nothing was changed.")),
         q);
   }
 

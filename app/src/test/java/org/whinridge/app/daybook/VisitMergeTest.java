@@ -57,7 +57,8 @@ class VisitMergeTest {
             + "\"set\":{\"causes\":[\"rust\",\"silt\"]}"
             + ranked
             + "}";
-    return VisitMerge.of(Json.parse(doc).asObject(), LAYER, f, Optional.of(f)).result();
+    return VisitMerge.of(SentVisit.read(Json.parse(doc).asObject()), LAYER, f, Optional.of(f))
+        .result();
   }
 
   @Test

@@ -2,10 +2,11 @@ package org.whinridge.core.form;
 
 import java.util.Optional;
 import org.whinridge.core.layer.FieldType;
+import org.whinridge.core.text.Word;
 import org.whinridge.core.value.ValueType;
 
 /** How a question is answered. Any of them that has an answer may be worked out by a formula. */
-public enum QuestionType {
+public enum QuestionType implements Word {
   TEXT("text", ValueType.TEXT),
   LONG_TEXT("long_text", ValueType.TEXT),
   WHOLE("whole", ValueType.NUMBER),
@@ -55,6 +56,7 @@ public enum QuestionType {
   }
 
   /** The stable word in data. */
+  @Override
   public String id() {
     return id;
   }
@@ -89,8 +91,7 @@ public enum QuestionType {
 
   /** The type with that word. */
   public static Optional<QuestionType> of(String id) {
-    for (QuestionType t : values()) if (t.id.equals(id)) return Optional.of(t);
-    return Optional.empty();
+    return Word.of(values(), id);
   }
 
   /** The type that asks for a field; a field with a code list is a choice. */

@@ -1,10 +1,11 @@
 package org.whinridge.core.layer;
 
 import java.util.Optional;
+import org.whinridge.core.text.Word;
 import org.whinridge.core.value.ValueType;
 
 /** What a field can hold. */
-public enum FieldType {
+public enum FieldType implements Word {
   TEXT("text", "text", ValueType.TEXT),
   WHOLE("whole", "whole number", ValueType.NUMBER),
   DECIMAL("decimal", "decimal number", ValueType.NUMBER),
@@ -28,6 +29,7 @@ public enum FieldType {
   }
 
   /** The stable word in data. */
+  @Override
   public String id() {
     return id;
   }
@@ -44,7 +46,6 @@ public enum FieldType {
 
   /** The type with that word. */
   public static Optional<FieldType> of(String id) {
-    for (FieldType t : values()) if (t.id.equals(id)) return Optional.of(t);
-    return Optional.empty();
+    return Word.of(values(), id);
   }
 }

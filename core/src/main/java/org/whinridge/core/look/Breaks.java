@@ -2,6 +2,7 @@ package org.whinridge.core.look;
 
 import java.util.Arrays;
 import java.util.Optional;
+import org.whinridge.core.text.Word;
 
 /**
  * Class breaks of numbers. Every method takes finite numbers in rising order and a count of
@@ -16,7 +17,7 @@ public final class Breaks {
   public static final int MOST = 9;
 
   /** How breaks are found. */
-  public enum Method {
+  public enum Method implements Word {
     EQUAL("equal", "Equal steps"),
     QUANTILE("quantile", "As many features in each"),
     NATURAL("natural", "Natural breaks"),
@@ -31,6 +32,7 @@ public final class Breaks {
     }
 
     /** The word in data. */
+    @Override
     public String id() {
       return id;
     }
@@ -42,8 +44,7 @@ public final class Breaks {
 
     /** The method with that word. */
     public static Optional<Method> of(String id) {
-      for (Method m : values()) if (m.id.equals(id)) return Optional.of(m);
-      return Optional.empty();
+      return Word.of(values(), id);
     }
   }
 

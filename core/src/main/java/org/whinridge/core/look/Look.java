@@ -15,6 +15,7 @@ import java.util.Optional;
 import java.util.Set;
 import org.whinridge.core.place.GeometryKind;
 import org.whinridge.core.rules.Rules;
+import org.whinridge.core.text.Word;
 
 /**
  * How a layer is drawn: data, saved with the layer.
@@ -53,7 +54,7 @@ public record Look(
   public static final int LONGEST = 2_000_000;
 
   /** What sorts features into classes. */
-  public enum By {
+  public enum By implements Word {
     ONE("one", "One look"),
     CODE("code", "By code"),
     CLASS("class", "By class"),
@@ -67,6 +68,7 @@ public record Look(
     }
 
     /** The word in data. */
+    @Override
     public String id() {
       return id;
     }
@@ -78,8 +80,7 @@ public record Look(
 
     /** The way with that word. */
     public static Optional<By> of(String id) {
-      for (By b : values()) if (b.id.equals(id)) return Optional.of(b);
-      return Optional.empty();
+      return Word.of(values(), id);
     }
   }
 

@@ -3,6 +3,7 @@ package org.whinridge.core.look;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import org.whinridge.core.text.Word;
 
 /**
  * Rows of colours to choose classes' colours from. They were made for this product: chosen so that
@@ -10,7 +11,7 @@ import java.util.Optional;
  * dark they are mixed in Oklab; the two-sided ones have their light middle between two dark ends;
  * the ones for codes have no order.
  */
-public enum Ramp {
+public enum Ramp implements Word {
   PEAT("peat", "Peat", Kind.RISING, "#f2e6c9", "#d7a763", "#a3622c", "#4b2410"),
   TIDE("tide", "Tide", Kind.RISING, "#dfeeee", "#8fc0cf", "#3f7fa3", "#12344f"),
   HEATH("heath", "Heath", Kind.RISING, "#f0e3ee", "#c79bc6", "#8a559b", "#3d1c52"),
@@ -72,6 +73,7 @@ public enum Ramp {
   }
 
   /** The word in data. */
+  @Override
   public String id() {
     return id;
   }
@@ -88,8 +90,7 @@ public enum Ramp {
 
   /** The row with that word. */
   public static Optional<Ramp> of(String id) {
-    for (Ramp r : values()) if (r.id.equals(id)) return Optional.of(r);
-    return Optional.empty();
+    return Word.of(values(), id);
   }
 
   /**

@@ -1,17 +1,15 @@
 package org.whinridge.core.look;
 
 import com.eclipsesource.json.JsonObject;
-import java.time.Instant;
-import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import org.locationtech.jts.geom.Coordinate;
 import org.whinridge.core.layer.Feature;
 import org.whinridge.core.layer.Field;
 import org.whinridge.core.layer.LayerScope;
+import org.whinridge.core.layer.OneFeature;
 import org.whinridge.core.layer.Schema;
 import org.whinridge.core.read.Clock;
 import org.whinridge.core.rules.Rule;
@@ -204,7 +202,7 @@ public final class ReadyLook {
 
   /** How a feature is drawn. */
   public Drawn draw(Feature f, Clock clock) {
-    Situation s = new OneFeature(f, schema, clock);
+    Situation s = new OneFeature(f, schema, clock.today(), clock.now());
     return new Drawn(entriesOf(s), turnsOf(s), sizesOf(s), label.of(f::value));
   }
 
@@ -272,34 +270,5 @@ public final class ReadyLook {
 
   String labelOf(java.util.function.Function<String, Value> values) {
     return label.of(values);
-  }
-
-  private record OneFeature(Feature feature, Schema schema, Clock clock) implements Situation {
-    @Override
-    public Value value(String name) {
-      return name.equals(LayerScope.PLACE)
-          ? feature.geometry().<Value>map(Value.Place::new).orElse(Value.EMPTY)
-          : feature.value(name);
-    }
-
-    @Override
-    public LocalDate today() {
-      return clock.today();
-    }
-
-    @Override
-    public Instant now() {
-      return clock.now();
-    }
-
-    @Override
-    public String label(String name, Value code) {
-      return schema.field(name).map(f -> f.labelOf(code)).orElse(code.plain());
-    }
-
-    @Override
-    public Optional<Coordinate> project(Coordinate wgs84) {
-      return Optional.empty(); // a look knows no project system
-    }
   }
 }

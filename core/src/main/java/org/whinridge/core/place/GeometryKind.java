@@ -5,9 +5,10 @@ import org.locationtech.jts.geom.Geometry;
 import org.locationtech.jts.geom.Lineal;
 import org.locationtech.jts.geom.Polygonal;
 import org.locationtech.jts.geom.Puntal;
+import org.whinridge.core.text.Word;
 
 /** The kind of geometry of a layer; multi-part allowed in each. */
-public enum GeometryKind {
+public enum GeometryKind implements Word {
   POINT("point"),
   LINE("line"),
   POLYGON("polygon"),
@@ -19,14 +20,14 @@ public enum GeometryKind {
   }
 
   /** The word for it, in data and on screens. */
+  @Override
   public String id() {
     return id;
   }
 
   /** The kind with that word. */
   public static Optional<GeometryKind> of(String id) {
-    for (GeometryKind k : values()) if (k.id.equals(id)) return Optional.of(k);
-    return Optional.empty();
+    return Word.of(values(), id);
   }
 
   /** The kind that a geometry belongs to; empty for mixed collections. */

@@ -5,6 +5,7 @@ import com.eclipsesource.json.JsonValue;
 import java.util.Optional;
 import org.whinridge.core.place.GeometryKind;
 import org.whinridge.core.text.Numbers;
+import org.whinridge.core.text.Word;
 
 /**
  * How features of another layer are found by the visit's place.
@@ -30,7 +31,7 @@ public record LookUp(
   public static final String ANSWERS = "answers.";
 
   /** By what the place and the features are held together. */
-  public enum How {
+  public enum How implements Word {
     /** The polygon that holds the place; its boundary counts as inside. */
     CONTAINING("containing"),
     /** The nearest feature within a distance. */
@@ -46,13 +47,13 @@ public record LookUp(
     }
 
     /** The word in data. */
+    @Override
     public String id() {
       return id;
     }
 
     static Optional<How> of(String id) {
-      for (How h : values()) if (h.id.equals(id)) return Optional.of(h);
-      return Optional.empty();
+      return Word.of(values(), id);
     }
   }
 

@@ -5,6 +5,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.TreeMap;
+import org.whinridge.core.text.Word;
 import org.whinridge.core.value.Decimals;
 import org.whinridge.core.value.Value;
 
@@ -16,7 +17,7 @@ import org.whinridge.core.value.Value;
  */
 public record LookUpValue(String field, Measure measure) {
   /** What is taken. */
-  public enum Measure {
+  public enum Measure implements Word {
     /** The field's value of the feature found. */
     VALUE("value", true),
     /** How many were found. */
@@ -48,6 +49,7 @@ public record LookUpValue(String field, Measure measure) {
     }
 
     /** The word in data. */
+    @Override
     public String id() {
       return id;
     }
@@ -58,8 +60,7 @@ public record LookUpValue(String field, Measure measure) {
     }
 
     static Optional<Measure> of(String id) {
-      for (Measure m : values()) if (m.id.equals(id)) return Optional.of(m);
-      return Optional.empty();
+      return Word.of(values(), id);
     }
   }
 

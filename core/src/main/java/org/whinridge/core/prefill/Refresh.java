@@ -1,9 +1,10 @@
 package org.whinridge.core.prefill;
 
 import java.util.Optional;
+import org.whinridge.core.text.Word;
 
 /** When the first value of a question is looked for again. */
-public enum Refresh {
+public enum Refresh implements Word {
   /** Once, at the start of the visit; a look-up by place again when the visit's place is moved. */
   ONCE("once"),
   /** Whenever its inputs change, until a person changes the answer; then the new one is offered. */
@@ -17,13 +18,13 @@ public enum Refresh {
   }
 
   /** The word in data. */
+  @Override
   public String id() {
     return id;
   }
 
   /** The refresh with that word. */
   public static Optional<Refresh> of(String id) {
-    for (Refresh r : values()) if (r.id.equals(id)) return Optional.of(r);
-    return Optional.empty();
+    return Word.of(values(), id);
   }
 }

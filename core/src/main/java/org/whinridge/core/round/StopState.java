@@ -1,9 +1,10 @@
 package org.whinridge.core.round;
 
 import java.util.Optional;
+import org.whinridge.core.text.Word;
 
 /** What is known of a stop of a round. */
-public enum StopState {
+public enum StopState implements Word {
   TO_DO("to do"),
   /** A visit was begun. */
   STARTED("started"),
@@ -21,6 +22,7 @@ public enum StopState {
   }
 
   /** The word in data and for people. */
+  @Override
   public String id() {
     return id;
   }
@@ -33,7 +35,6 @@ public enum StopState {
 
   /** The state of that word. */
   public static Optional<StopState> of(String id) {
-    for (StopState s : values()) if (s.id.equals(id)) return Optional.of(s);
-    return Optional.empty();
+    return Word.of(values(), id);
   }
 }

@@ -5,7 +5,7 @@ import java.time.LocalDate;
 import java.util.Optional;
 import org.locationtech.jts.geom.Coordinate;
 import org.whinridge.core.layer.Feature;
-import org.whinridge.core.layer.LayerScope;
+import org.whinridge.core.layer.OneFeature;
 import org.whinridge.core.prefill.LookUp;
 import org.whinridge.core.rules.Situation;
 import org.whinridge.core.value.Value;
@@ -24,9 +24,7 @@ final class FeatureSituation implements Situation {
   public Value value(String name) {
     if (name.startsWith(LookUp.ANSWERS))
       return visit.value(name.substring(LookUp.ANSWERS.length()));
-    if (name.equals(LayerScope.PLACE))
-      return feature.geometry().<Value>map(Value.Place::new).orElse(Value.EMPTY);
-    return feature.value(name);
+    return OneFeature.value(feature, name);
   }
 
   @Override

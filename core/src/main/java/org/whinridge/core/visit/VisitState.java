@@ -1,12 +1,13 @@
 package org.whinridge.core.visit;
 
 import java.util.Optional;
+import org.whinridge.core.text.Word;
 
 /**
  * How far a visit is: on the device from begun to handed in, at the office from waiting on. That it
  * clashes is a property of a waiting visit, not a state.
  */
-public enum VisitState {
+public enum VisitState implements Word {
   BEGUN("begun"),
   COMPLETE("complete"),
   HANDED_IN("handed in"),
@@ -21,6 +22,7 @@ public enum VisitState {
   }
 
   /** The word in data and for people. */
+  @Override
   public String id() {
     return id;
   }
@@ -33,7 +35,6 @@ public enum VisitState {
 
   /** The state of that word. */
   public static Optional<VisitState> of(String id) {
-    for (VisitState s : values()) if (s.id.equals(id)) return Optional.of(s);
-    return Optional.empty();
+    return Word.of(values(), id);
   }
 }

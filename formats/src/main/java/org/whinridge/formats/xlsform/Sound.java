@@ -8,6 +8,7 @@ import java.util.List;
 import java.util.Map;
 import org.whinridge.core.form.Form;
 import org.whinridge.core.form.compile.FormCompiler;
+import org.whinridge.core.form.compile.FormPart;
 import org.whinridge.core.form.compile.FormProblem;
 import org.whinridge.core.layer.Schema;
 import org.whinridge.core.place.GeometryKind;
@@ -19,16 +20,6 @@ import org.whinridge.core.place.GeometryKind;
 final class Sound {
   /** Each round leaves out all that does not hold; what comes to light then is left out next. */
   private static final int MOST_ROUNDS = 50;
-
-  private static final Map<String, String> COLUMNS =
-      Map.of(
-          "ask when", "relevant",
-          "section's ask when", "relevant",
-          "block's ask when", "relevant",
-          "work out", "calculation",
-          "rules", "calculation", // a circle is cut where it was found
-          "start value", "default",
-          "prefill", "default");
 
   private final Names names;
   private final Groups groups;
@@ -69,9 +60,16 @@ final class Sound {
     return List.copyOf(out.values());
   }
 
-  private static String column(String part) {
-    if (part.startsWith("check")) return "constraint";
-    return part.startsWith("code") ? "choice_filter" : COLUMNS.get(part);
+  /** The column whose rule a problem lies in; null where no single rule can be left out. */
+  private static String column(FormPart part) {
+    return switch (part.kind()) {
+      case ASK_WHEN, SECTION_ASK_WHEN, BLOCK_ASK_WHEN -> "relevant";
+      case WORK_OUT, RULES -> "calculation"; // a circle is cut where it was found
+      case PREFILL, START_VALUE -> "default";
+      case CHECK -> "constraint";
+      case CODE -> "choice_filter";
+      default -> null;
+    };
   }
 
   private int row(String name) {
@@ -85,10 +83,10 @@ final class Sound {
     for (JsonValue s : o.get("sections").asArray()) {
       JsonObject section = s.asObject();
       String name = section.getString("name", "");
-      if (p.part().startsWith("section")) {
+      if (p.part().kind() == FormPart.Kind.SECTION_ASK_WHEN) {
         if (p.question().equals(name.isEmpty() ? section.getString("title", "") : name))
           remove(section, "askWhen", removed);
-      } else if (p.part().startsWith("block")) {
+      } else if (p.part().kind() == FormPart.Kind.BLOCK_ASK_WHEN) {
         if (section.get("blocks") != null)
           for (JsonValue b : section.get("blocks").asArray())
             if (p.question().equals(b.asObject().getString("name", "")))
@@ -96,7 +94,7 @@ final class Sound {
       } else
         for (JsonValue q : section.get("questions").asArray())
           if (q.asObject().getString("name", "").equals(p.question()))
-            question(q.asObject(), p.part(), column, removed);
+            question(q.asObject(), p.part(), removed);
     }
     if (removed.isEmpty()) return;
     told.add(
@@ -108,33 +106,27 @@ final class Sound {
             p.message() + "; this rule was left out"));
   }
 
-  private static void question(
-      JsonObject q, String part, String column, Map<String, String> removed) {
-    switch (column) {
-      case "relevant":
-        remove(q, "askWhen", removed);
-        break;
-      case "calculation":
-        if (!remove(q, "workOut", removed) && part.equals("rules"))
-          remove(q, "askWhen", removed); // the circle runs through when it is asked
-        break;
-      case "default":
-        remove(q, "prefill", removed);
-        break;
-      case "constraint":
-        {
-          JsonArray checks = q.get("checks").asArray();
-          String number = part.replaceAll("\\D", "");
-          int at = number.isEmpty() ? 0 : Integer.parseInt(number) - 1;
-          if (at < checks.size()) {
-            removed.put("check", checks.get(at).asObject().getString("rule", ""));
-            checks.remove(at);
-          }
-          break;
-        }
-      default:
-        if (q.get("codes") != null)
-          for (JsonValue c : q.get("codes").asArray()) remove(c.asObject(), "fitsWhen", removed);
+  private static void question(JsonObject q, FormPart part, Map<String, String> removed) {
+    switch (part.kind()) {
+      case ASK_WHEN -> remove(q, "askWhen", removed);
+      case WORK_OUT -> remove(q, "workOut", removed);
+      case RULES -> {
+        // a circle without a formula runs through when it is asked
+        if (!remove(q, "workOut", removed)) remove(q, "askWhen", removed);
+      }
+      case PREFILL, START_VALUE -> remove(q, "prefill", removed);
+      case CHECK -> {
+        JsonArray checks = q.get("checks").asArray();
+        int at = Integer.parseInt(part.which()) - 1;
+        removed.put("check", checks.get(at).asObject().getString("rule", ""));
+        checks.remove(at);
+      }
+      case CODE -> {
+        for (JsonValue c : q.get("codes").asArray())
+          if (c.asObject().getString("code", "").equals(part.which()))
+            remove(c.asObject(), "fitsWhen", removed);
+      }
+      default -> throw new IllegalArgumentException("no rule of a question: " + part);
     }
   }
 

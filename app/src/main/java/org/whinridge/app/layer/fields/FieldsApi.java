@@ -4,7 +4,10 @@ import com.eclipsesource.json.Json;
 import com.eclipsesource.json.JsonArray;
 import com.eclipsesource.json.JsonObject;
 import com.eclipsesource.json.JsonValue;
-import com.eclipsesource.json.ParseException;
+import jakarta.validation.Valid;
+import jakarta.validation.constraints.NotBlank;
+import jakarta.validation.constraints.NotEmpty;
+import jakarta.validation.constraints.NotNull;
 import java.security.Principal;
 import java.util.ArrayList;
 import java.util.List;
@@ -42,7 +45,6 @@ import org.whinridge.formats.crs.CoordinateSystems;
 /** What the editor of fields asks and sends: making layers, changing fields, code lists. */
 @RestController
 class FieldsApi {
-  private static final int LONGEST = 2_000_000;
   private final Projects projects;
   private final Layers layers;
   private final LayerMaking making;
@@ -62,25 +64,50 @@ class FieldsApi {
     this.values = values;
   }
 
+  /** A layer to be made, as the page sends it. */
+  record Wanted(
+      @NotBlank(message = "is missing") String name,
+      String summary,
+      String tags,
+      String system,
+      @NotNull(message = "is missing") JsonObject schema,
+      JsonObject area) {}
+
+  /** Layers to be made, all or none. */
+  record AllWanted(
+      @NotEmpty(message = "has no layer to make") List<@Valid @NotNull Wanted> layers) {}
+
+  /** Which layers were made. */
+  record Made(List<UUID> made) {}
+
+  /** The fields as the editor has them. */
+  record Proposed(@NotNull(message = "is missing") JsonObject schema) {}
+
+  /** The fields, and the revision of the layer that they were looked at with. */
+  record Decided(
+      @NotNull(message = "is missing: look first at what this does") Long seen,
+      @NotNull(message = "is missing") JsonObject schema) {}
+
+  /** What was changed, and under which act it can be taken back. */
+  record Changed(int changed, UUID act) {}
+
+  /** Lines out of which codes are made. */
+  record Pasted(CodeProposal codes, String text, JsonArray there) {}
+
+  /** A layer or a type to choose. */
+  record Choice(String id, String name, String said) {}
+
   private static ResponseEntity<String> json(JsonValue v) {
     return ResponseEntity.ok().contentType(MediaType.APPLICATION_JSON).body(v.toString());
   }
 
-  private static JsonObject parsed(String body) {
-    try {
-      if (body.length() > LONGEST) throw Refusal.refused("This is more than can be read at once.");
-      return Json.parse(body).asObject();
-    } catch (ParseException | UnsupportedOperationException e) {
-      throw Refusal.refused("This can't be read; nothing was changed. Load the page again.");
-    }
-  }
-
   /** A schema as the editor sends it; a field without a storage name gets one from its label. */
-  private static Schema schema(JsonValue v) {
+  private static Schema schema(JsonObject o) {
+    String at = "schema.fields";
     try {
-      JsonObject o = v.asObject();
       List<String> names = new ArrayList<>();
       for (JsonValue f : o.get("fields").asArray()) {
+        at = "schema.fields[" + names.size() + "]";
         JsonObject field = f.asObject();
         String name = field.getString("name", "");
         if (name.isBlank()) {
@@ -94,13 +121,16 @@ class FieldsApi {
               "“"
                   + name
                   + "” can't be a storage name: it has letters, digits and underscores, begins with no digit, and at most 63 characters. Nothing was changed.");
+        Field.read(field);
         names.add(name);
       }
+      at = "schema";
       Schema s = Schema.read(o);
       SchemaChange.check(s);
       return s;
     } catch (UnsupportedOperationException | NullPointerException | ClassCastException e) {
-      throw Refusal.refused("The fields can't be read; nothing was changed. Load the page again.");
+      throw Refusal.refused(
+          "“" + at + "” has not the kind of value that is expected there. Nothing was changed.");
     } catch (IllegalArgumentException e) {
       throw Refusal.refused("The fields can't be so: " + e.getMessage() + ". Nothing was changed.");
     }
@@ -108,44 +138,42 @@ class FieldsApi {
 
   /** Makes layers, all or none. */
   @PostMapping("/api/p/{project}/layers")
-  ResponseEntity<String> make(
-      @PathVariable String project, @RequestBody String body, Principal person) throws Exception {
+  Made make(@PathVariable String project, @Valid @RequestBody AllWanted body, Principal person)
+      throws Exception {
     Project p = projects.byKey(project);
-    JsonValue list = parsed(body).get("layers");
-    if (list == null || !list.isArray() || list.asArray().isEmpty())
-      throw Refusal.refused("There is no layer to make.");
     List<LayerMaking.NewLayer> plans = new ArrayList<>();
-    for (JsonValue v : list.asArray()) {
-      LayerMaking.NewLayer plan = plan(p.id(), v.asObject());
+    for (Wanted w : body.layers) {
+      LayerMaking.NewLayer plan = plan(p.id(), w);
       making.checkName(p.id(), plan.name());
       if (plans.stream().anyMatch(x -> x.name().equals(plan.name())))
         throw Refusal.refused("Two layers are called “" + plan.name() + "”. Nothing was made.");
       plans.add(plan);
     }
-    JsonArray made = new JsonArray();
-    making.makeEmpty(plans, person.getName()).forEach(id -> made.add(id.toString()));
-    return json(new JsonObject().add("made", made));
+    return new Made(making.makeEmpty(plans, person.getName()));
   }
 
-  private static LayerMaking.NewLayer plan(UUID project, JsonObject o) {
-    String area =
-        o.get("area") == null || !o.get("area").isObject() ? "" : o.get("area").toString();
+  private static String or(String text, String otherwise) {
+    return text == null ? otherwise : text;
+  }
+
+  private static LayerMaking.NewLayer plan(UUID project, Wanted w) {
+    String area = w.area == null ? "" : w.area.toString();
     if (!area.isEmpty() && GeometryJson.parse(area).isEmpty())
       throw Refusal.refused("The expected area can't be read; draw it again. Nothing was made.");
-    String system = o.getString("system", "EPSG:4326").replaceAll(" .*", "");
+    String system = or(w.system, "EPSG:4326").replaceAll(" .*", "");
     if (CoordinateSystems.code(system).isEmpty())
       throw Refusal.refused(
           "“"
               + system
               + "” is no coordinate system that is known here; give its EPSG number, such as EPSG:27700. Nothing was made.");
     List<String> tags = new ArrayList<>();
-    for (String t : o.getString("tags", "").split(",")) if (!t.isBlank()) tags.add(t.strip());
+    for (String t : or(w.tags, "").split(",")) if (!t.isBlank()) tags.add(t.strip());
     return new LayerMaking.NewLayer(
         project,
-        o.getString("name", "").strip(),
-        ColumnMatch.named(schema(o.get("schema"))),
+        w.name.strip(),
+        ColumnMatch.named(schema(w.schema)),
         "made at the desk",
-        o.getString("summary", ""),
+        or(w.summary, ""),
         tags,
         CoordinateSystems.code(system).orElseThrow().code(),
         area);
@@ -159,9 +187,9 @@ class FieldsApi {
   /** What a change of the fields would do. */
   @PostMapping("/api/p/{project}/layers/{id}/fields/preview")
   ResponseEntity<String> preview(
-      @PathVariable String project, @PathVariable UUID id, @RequestBody String body) {
+      @PathVariable String project, @PathVariable UUID id, @Valid @RequestBody Proposed body) {
     Layer layer = layers.get(projects.byKey(project).id(), id);
-    Schema after = schema(parsed(body).get("schema"));
+    Schema after = schema(body.schema);
     LayerFields.Preview p = fields.preview(layer, after);
     JsonArray effects = new JsonArray();
     for (SchemaChange.Effect e : p.effects()) {
@@ -194,20 +222,15 @@ class FieldsApi {
 
   /** Changes the fields. */
   @PostMapping("/api/p/{project}/layers/{id}/fields")
-  ResponseEntity<String> change(
+  Changed change(
       @PathVariable String project,
       @PathVariable UUID id,
-      @RequestBody String body,
+      @Valid @RequestBody Decided body,
       Principal person) {
     Layer layer = layers.get(projects.byKey(project).id(), id);
-    JsonObject sent = parsed(body);
-    JsonValue seen = sent.get("seen");
-    if (seen == null || !seen.isNumber())
-      throw Refusal.refused("Look first at what this does. Nothing was changed.");
     LayerChanges.Done d =
-        fields.changeAsShown(
-            layer.asSeen(seen.asLong()), schema(sent.get("schema")), person.getName());
-    return json(new JsonObject().add("changed", d.changed()).add("act", d.group().toString()));
+        fields.changeAsShown(layer.asSeen(body.seen), schema(body.schema), person.getName());
+    return new Changed(d.changed(), d.group());
   }
 
   /** The storage name that a label gives. */
@@ -219,11 +242,12 @@ class FieldsApi {
 
   /** Codes out of pasted lines or a CSV of code and label. */
   @PostMapping("/api/p/{project}/codes")
-  ResponseEntity<String> pasted(@PathVariable String project, @RequestBody String body) {
+  ResponseEntity<String> pasted(@PathVariable String project, @Valid @RequestBody Pasted body) {
     projects.byKey(project);
-    JsonObject o = parsed(body);
-    CodeProposal how = CodeProposal.valueOf(o.getString("codes", "SAME"));
-    PastedCodes got = PastedCodes.read(o.getString("text", ""), how, Code.read(o.get("there")));
+    CodeProposal how = body.codes == null ? CodeProposal.SAME : body.codes;
+    PastedCodes got =
+        PastedCodes.read(
+            or(body.text, ""), how, body.there == null ? List.of() : Code.read(body.there));
     return json(
         new JsonObject()
             .add("codes", Code.write(got.codes()))
@@ -265,20 +289,18 @@ class FieldsApi {
 
   /** The layers of a project, for choosing one. */
   @GetMapping("/api/p/{project}/layer-names")
-  ResponseEntity<String> names(@PathVariable String project) {
-    JsonArray a = new JsonArray();
-    for (Layer l : layers.list(projects.byKey(project).id()))
-      a.add(new JsonObject().add("id", l.id().toString()).add("name", l.name()));
-    return json(a);
+  List<Choice> names(@PathVariable String project) {
+    return layers.list(projects.byKey(project).id()).stream()
+        .map(l -> new Choice(l.id().toString(), l.name(), l.name()))
+        .toList();
   }
 
   /** The types of fields, for the editor. */
   @GetMapping("/api/p/{project}/field-types")
-  ResponseEntity<String> types(@PathVariable String project) {
+  List<Choice> types(@PathVariable String project) {
     projects.byKey(project);
-    JsonArray a = new JsonArray();
-    for (FieldType t : FieldType.values())
-      a.add(new JsonObject().add("id", t.id()).add("said", t.said()));
-    return json(a);
+    return java.util.Arrays.stream(FieldType.values())
+        .map(t -> new Choice(t.id(), t.id(), t.said()))
+        .toList();
   }
 }
