@@ -102,7 +102,7 @@ export function choosePage(form) {
         before += c.file.size;
       }
       said.textContent = "Opening…";
-      location.href = (await post(`/api/p/${project}/bring-in/${id}/look`, {})).page;
+      location.href = (await post(`/api/p/${project}/bring-in/${id}/inventory`, {})).page;
     } catch (error) {
       problem.textContent = error.originalResponse ? `The upload was refused: ${error.originalResponse.getBody() || error.originalResponse.getStatus()}. Nothing was imported.` : error.message;
       problem.hidden = false;

@@ -395,7 +395,8 @@ class BringInTest extends FilesTest {
                     "10")
                 .getStatus())
         .isEqualTo(204);
-    mvc.perform(post("/api/p/ostrey/bring-in/" + lot + "/look").with(COORDINATOR).with(csrf()));
+    mvc.perform(
+        post("/api/p/ostrey/bring-in/" + lot + "/inventory").with(COORDINATOR).with(csrf()));
     waitFor(PAGE + "/" + lot);
     assertThat(html(PAGE + "/" + lot)).contains("posts of a cut.csv", "in columns");
     assertThat(

@@ -23,6 +23,7 @@ import org.junit.jupiter.params.provider.CsvSource;
 import org.locationtech.jts.geom.Coordinate;
 import org.springframework.beans.factory.annotation.Autowired;
 import org.springframework.mock.web.MockHttpServletResponse;
+import org.springframework.test.context.ActiveProfiles;
 import org.springframework.transaction.PlatformTransactionManager;
 import org.springframework.transaction.support.TransactionTemplate;
 import org.whinridge.app.layer.Layer;
@@ -36,6 +37,7 @@ import org.whinridge.core.place.GeometryKind;
 import org.whinridge.core.value.Value;
 
 /** What is made, drawn and typed at the desk: limits, defaults, one act once, others in the way. */
+@ActiveProfiles("demo")
 class ByHandTest extends FilesTest {
   private static final String FIELDS =
       "[{'name':'tag','label':'Tag','unique':true,'nullable':false,'length':6},"
@@ -85,6 +87,7 @@ class ByHandTest extends FilesTest {
   private MockHttpServletResponse write(Layer layer, String body) throws Exception {
     return mvc.perform(
             post("/api/p/ostrey/layers/" + layer.id() + "/edits")
+                .contentType("application/json")
                 .content(body)
                 .contentType("application/json")
                 .with(COORDINATOR)
@@ -260,6 +263,7 @@ class ByHandTest extends FilesTest {
             () ->
                 mvc.perform(
                         post("/api/p/ostrey/layers/" + layer.id() + "/fields")
+                            .contentType("application/json")
                             .content(
                                 new JsonObject()
                                     .add("schema", layer.schema().json())
@@ -338,6 +342,7 @@ class ByHandTest extends FilesTest {
       String told =
           mvc.perform(
                   post("/api/p/ostrey/layers/" + layer.id() + "/fields/preview")
+                      .contentType("application/json")
                       .content(
                           new JsonObject()
                               .add(
@@ -422,6 +427,7 @@ class ByHandTest extends FilesTest {
           path.equals("fields")
               ? mvc.perform(
                       post("/api/p/ostrey/layers/" + layer.id() + "/fields")
+                          .contentType("application/json")
                           .content(
                               new JsonObject()
                                   .add("schema", shown.schema().json())

@@ -32,7 +32,7 @@ import org.whinridge.formats.geojson.GeoJsonReader;
 import org.whinridge.formats.source.RawFeature;
 
 /** The desk's addresses: forms and their edits, rounds, outputs, and who may reach what. */
-class DeskTest extends ServerTest {
+class DeskTest extends DemoServerTest {
   private static final UserRequestPostProcessor COORDINATOR =
       user("coordinator").roles("coordinator");
   @Autowired MockMvc mvc;
@@ -381,6 +381,7 @@ class DeskTest extends ServerTest {
     assertThat(
             mvc.perform(
                     post("/api/p/ostrey/forms/" + UUID.randomUUID() + "/edits")
+                        .contentType("application/json")
                         .content("{}")
                         .with(who)
                         .with(csrf()))

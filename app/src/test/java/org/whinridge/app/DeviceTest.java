@@ -31,7 +31,7 @@ import org.whinridge.core.value.Value;
  * What tests of hand-ins share: a demo server, a device's visits as JSON, and the desk that decides
  * them. Each visit takes a stop of its own.
  */
-abstract class DeviceTest extends ServerTest {
+abstract class DeviceTest extends DemoServerTest {
   static final UserRequestPostProcessor INSPECTOR = user("inspector1").roles("inspector");
   static final UserRequestPostProcessor OTHER = user("inspector2").roles("inspector");
   static final UserRequestPostProcessor COORDINATOR = user("coordinator").roles("coordinator");

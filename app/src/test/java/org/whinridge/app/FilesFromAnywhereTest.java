@@ -16,15 +16,21 @@ import java.util.zip.ZipEntry;
 import java.util.zip.ZipOutputStream;
 import org.junit.jupiter.api.Test;
 import org.locationtech.jts.geom.Coordinate;
+import org.springframework.beans.factory.annotation.Autowired;
 import org.springframework.mock.web.MockMultipartFile;
 import org.whinridge.app.layer.Layer;
+import org.whinridge.app.layer.LayerMaking;
 import org.whinridge.core.layer.Feature;
+import org.whinridge.core.layer.Schema;
 import org.whinridge.core.place.Geodesy;
 import org.whinridge.core.place.GeometryKind;
 import org.whinridge.core.value.Value;
+import org.whinridge.demo.Ostrey;
 
 /** Files of strangers: nothing in them is moved or left out without being told. */
 class FilesFromAnywhereTest extends FilesTest {
+  @Autowired LayerMaking making;
+
   private JsonObject preview(String page, String query) throws Exception {
     String api = page.replace("/p/ostrey/layers/bring-in", "/api/p/ostrey/bring-in") + "/preview?";
     return Json.parse(
@@ -362,8 +368,21 @@ class FilesFromAnywhereTest extends FilesTest {
     act(page, "take-back");
   }
 
+  private void made(String name, Schema schema, List<Feature> features) throws Exception {
+    making.make(
+        projects.byKey("ostrey").id(),
+        name,
+        schema,
+        "the board's areas",
+        "coordinator",
+        take -> features.forEach(take));
+  }
+
   @Test
   void theOwnExportBroughtInAgainMovesNothing() throws Exception {
+    Ostrey isle = new Ostrey();
+    made("Beats", Ostrey.beatsSchema(), isle.beats());
+    made("Washlands", Ostrey.washlandsSchema(), isle.washlands());
     for (String name : List.of("Beats", "Washlands")) {
       Layer l = layer(name);
       String key =

@@ -25,7 +25,7 @@ import org.whinridge.app.shell.DataFolder;
 import org.whinridge.core.layer.Feature;
 
 /** Brings files in by the pages and addresses that people use. */
-abstract class FilesTest extends ServerTest {
+abstract class FilesTest extends SmallServerTest {
   static final String PAGE = "/p/ostrey/layers/bring-in";
   static final UserRequestPostProcessor COORDINATOR = user("coordinator").roles("coordinator");
   @Autowired MockMvc mvc;

@@ -49,7 +49,7 @@ import org.whinridge.core.value.Value;
  * Layers as data on the server: whole or not at all, changes as acts with an undo, filters that
  * follow edits.
  */
-class LayersTest extends ServerTest {
+class LayersTest extends SmallServerTest {
   private static final UserRequestPostProcessor COORDINATOR =
       user("coordinator").roles("coordinator");
   private static final Schema TABLE =
@@ -286,8 +286,8 @@ class LayersTest extends ServerTest {
     long before = layers.count(project());
     for (String[] x :
         new String[][] {
-          {"nonsense", "can't be read"},
-          {"{\"layers\":[]}", "no layer to make"},
+          {"nonsense", "This is not JSON: line 1, column 1"},
+          {"{\"layers\":[]}", "has no layer to make"},
           {
             "{\"layers\":[{\"name\":\"X\",\"schema\":{\"kind\":\"point\",\"fields\":[{\"label\":\"A\",\"name\":\"1 a; DROP TABLE\",\"type\":\"text\"}]}}]}",
             "can't be a storage name"

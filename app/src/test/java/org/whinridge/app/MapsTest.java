@@ -40,7 +40,7 @@ import org.whinridge.core.value.Value;
 import org.whinridge.demo.Ostrey;
 
 /** Looks, tiles, basemaps and edits on the server: what is refused, and that nothing is lost. */
-class MapsTest extends ServerTest {
+class MapsTest extends DemoServerTest {
   private static final UserRequestPostProcessor COORDINATOR =
       user("coordinator").roles("coordinator");
   private static final UserRequestPostProcessor READER = user("reader").roles("reader");

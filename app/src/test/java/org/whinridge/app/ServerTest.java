@@ -11,14 +11,12 @@ import org.springframework.boot.test.context.SpringBootTest;
 import org.springframework.boot.webmvc.test.autoconfigure.AutoConfigureMockMvc;
 import org.springframework.context.annotation.Import;
 import org.springframework.test.annotation.DirtiesContext;
-import org.springframework.test.context.ActiveProfiles;
 import org.springframework.test.context.DynamicPropertyRegistry;
 import org.springframework.test.context.DynamicPropertySource;
 
-/** A demo server in this process, spoken to without a network. */
+/** A server in this process, spoken to without a network. What it holds its kinds say. */
 @SpringBootTest
 @AutoConfigureMockMvc
-@ActiveProfiles("demo")
 @DirtiesContext
 @Import(OneConnection.class)
 abstract class ServerTest {

@@ -250,6 +250,7 @@ class SolidGroundTest extends DeviceTest {
     return Json.parse(
             mvc.perform(
                     post("/api/day/contact")
+                        .contentType("application/json")
                         .content(new JsonObject().add("visits", asked).toString())
                         .with(who)
                         .with(csrf()))

@@ -206,7 +206,7 @@ public final class Golden {
                 .get(0);
     LookupResult r =
         GoldenForms.index(of)
-            .look(
+            .lookUp(
                 lookUp,
                 geometry(o.get("at").toString()),
                 f ->

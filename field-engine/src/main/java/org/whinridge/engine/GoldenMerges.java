@@ -45,7 +45,7 @@ final class GoldenMerges {
     Schema schema = Schema.read(o.get("schema").asObject());
     JsonValue then = o.get("then");
     Claims c =
-        Claims.look(
+        Claims.check(
             values(o.get("base").asObject(), schema),
             values(o.get("set").asObject(), schema),
             o.getLong("version", 0),

@@ -34,7 +34,7 @@ import org.whinridge.formats.source.TableReading;
 class BringIn {
   private static final String IMPORTING = "importing";
   private final Incoming incoming;
-  private final Looking looking;
+  private final Inventory inventory;
   private final Importing importing;
   private final Updating updating;
   private final VisitImport visitImport;
@@ -46,7 +46,7 @@ class BringIn {
 
   BringIn(
       Incoming incoming,
-      Looking looking,
+      Inventory inventory,
       Importing importing,
       Updating updating,
       VisitImport visitImport,
@@ -55,7 +55,7 @@ class BringIn {
       PastVisits visits,
       Jobs jobs) {
     this.incoming = incoming;
-    this.looking = looking;
+    this.inventory = inventory;
     this.importing = importing;
     this.updating = updating;
     this.visitImport = visitImport;
@@ -90,7 +90,7 @@ class BringIn {
     }
   }
 
-  /** Where a lot stands: looking, found, planned, importing, done, or gone. */
+  /** Where a lot stands: inventory, found, planned, importing, done, or gone. */
   record Standing(String stage, Lot lot, Optional<Jobs.Job> job, String problem) {}
 
   /** Opens the dataset of coordinate systems, so that the first file does not wait for it. */
@@ -118,16 +118,16 @@ class BringIn {
 
   void add(UUID project, UUID id, String name, UUID upload, Path file) throws IOException {
     incoming.add(incoming.home(project, id), name, upload, file);
-    lookAgain(id);
+    takeAgain(id);
   }
 
   void add(UUID project, UUID id, String name, InputStream in) throws IOException {
     incoming.add(incoming.home(project, id), name, in);
-    lookAgain(id);
+    takeAgain(id);
   }
 
   /** A file that arrives after the others were looked through is looked at with them. */
-  private void lookAgain(UUID id) {
+  private void takeAgain(UUID id) {
     Lot lot = lots.get(id);
     if (lot != null) lot.more = true;
   }
@@ -138,7 +138,7 @@ class BringIn {
   }
 
   /** Looks through the files, in the background. */
-  void look(UUID project, UUID id) throws IOException {
+  void takeInventory(UUID project, UUID id) throws IOException {
     Path home = incoming.home(project, id);
     // an upload may still be under way: what came of it so far is kept
     if (incoming.files(home).isEmpty())
@@ -151,7 +151,7 @@ class BringIn {
         id,
         incoming.size(incoming.home(project, id)),
         job -> {
-          lot.found = looking.look(home, job);
+          lot.found = inventory.take(home, job);
           return lot.found;
         });
   }
@@ -162,7 +162,7 @@ class BringIn {
     if (part < 0 || part >= lot.found.parts().size())
       throw Refusal.notFound("table in these files");
     incoming.readAs(incoming.home(project, id), lot.found.parts().get(part).source().name(), how);
-    look(project, id);
+    takeInventory(project, id);
   }
 
   /** Where the lot stands; begins to look again when the server was started anew since. */
@@ -173,7 +173,7 @@ class BringIn {
       String marked = incoming.marked(home);
       if (marked.startsWith("done"))
         return new Standing("gone", new Lot(), Optional.empty(), marked.substring(4).strip());
-      look(project, id);
+      takeInventory(project, id);
       lot = lots.get(id);
       if (marked.equals(IMPORTING))
         lot.problem =
@@ -181,7 +181,7 @@ class BringIn {
       incoming.mark(home, "");
     }
     if (lot.more && lot.choices.isEmpty() && jobs.find(id).filter(j -> !j.isOver()).isEmpty()) {
-      look(project, id);
+      takeInventory(project, id);
       lot = lots.get(id);
     }
     Optional<Jobs.Job> job = jobs.find(id);

@@ -51,10 +51,10 @@ class BringInApi {
     return json(new JsonObject().add("id", id.toString()).add("limit", bringIn.limit()));
   }
 
-  @PostMapping("/api/p/{project}/bring-in/{id}/look")
-  ResponseEntity<String> look(@PathVariable String project, @PathVariable UUID id)
+  @PostMapping("/api/p/{project}/bring-in/{id}/inventory")
+  ResponseEntity<String> inventory(@PathVariable String project, @PathVariable UUID id)
       throws IOException {
-    bringIn.look(projects.byKey(project).id(), id);
+    bringIn.takeInventory(projects.byKey(project).id(), id);
     return json(new JsonObject().add("page", "/p/" + project + "/layers/bring-in/" + id));
   }
 

@@ -73,7 +73,7 @@ class BringInController {
           try (InputStream in = f.getInputStream()) {
             bringIn.add(p.id(), id, f.getOriginalFilename(), in);
           }
-      bringIn.look(p.id(), id);
+      bringIn.takeInventory(p.id(), id);
       return page(p.key(), id);
     } catch (Refusal e) {
       flash.addFlashAttribute("problem", e.getMessage());

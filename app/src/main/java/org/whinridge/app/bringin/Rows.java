@@ -51,7 +51,7 @@ final class Rows {
   void each(Jobs.Job job, String doing, Use use) throws FileProblem, IOException {
     Found.Part p = choice.part();
     job.now(doing, p.survey().count());
-    Looking.each(
+    Inventory.each(
         p.source(),
         p.layer(),
         job,

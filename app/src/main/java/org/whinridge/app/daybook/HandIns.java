@@ -139,7 +139,7 @@ class HandIns {
           () ->
               transaction.execute(
                   t -> {
-                    VisitKeeping.Kept k = keeping.keep(read, by);
+                    VisitKeeping.Outcome k = keeping.keep(read, by);
                     if (k.fresh()) counted(by, read.text().length());
                     return k.answer();
                   }));
@@ -155,7 +155,7 @@ class HandIns {
    * @return whether it is a visit now; otherwise the reason stands with it
    */
   boolean readAgain(UUID project, UUID setAside, String by) throws Exception {
-    SetAsides.Kept k = setAsides.kept(project, setAside);
+    SetAsides.Stored k = setAsides.stored(project, setAside);
     SetAsides.Came came = k.came();
     Sender sender = new Sender(came.handIn(), came.person(), came.device(), came.deviceId());
     try {

@@ -110,13 +110,13 @@ public class SetAsides {
   }
 
   /** A text with what it came with, for reading it again. */
-  record Kept(Came came, com.eclipsesource.json.JsonValue document) {}
+  record Stored(Came came, com.eclipsesource.json.JsonValue document) {}
 
-  Kept kept(UUID project, UUID id) {
+  Stored stored(UUID project, UUID id) {
     SetAsideEntity e = one(project, id);
     if (!e.fate.isOpen()) throw over(e);
     try {
-      return new Kept(
+      return new Stored(
           new Came(
               e.handInId,
               e.sentId,

@@ -92,7 +92,7 @@ class VisitKeeping {
       List<Photos.Announced> photos) {}
 
   /** What came of keeping; {@code fresh} when its text was not here before. */
-  record Kept(JsonObject answer, boolean fresh) {}
+  record Outcome(JsonObject answer, boolean fresh) {}
 
   /** Reads a visit of a person. Not within a transaction, since it asks read models. */
   Read read(JsonValue raw, String person) throws NoVisit {
@@ -198,12 +198,12 @@ class VisitKeeping {
 
   /** Keeps a visit that was read. Its row is locked first and looked at after. */
   @Transactional(propagation = Propagation.MANDATORY)
-  Kept keep(Read r, HandIns.Sender by) {
+  Outcome keep(Read r, HandIns.Sender by) {
     Optional<VisitEntity> there = locks.lock(VisitEntity.class, r.id());
     String hash = Sha256.of(r.text());
     if (there.isPresent() && !there.get().person.equals(by.person())) throw new OfSomebodyElse();
     if (there.filter(v -> v.documentHash.equals(hash)).isPresent())
-      return new Kept(answer(there.get()), false);
+      return new Outcome(answer(there.get()), false);
     if (there.filter(v -> v.state == VisitState.ACCEPTED).isPresent())
       throw new IllegalArgumentException(
           "the visit was accepted before this newer text of it arrived");
@@ -229,7 +229,7 @@ class VisitKeeping {
     visits.saveAndFlush(v);
     photos.announce(r.id(), r.photos(), new Photos.Sender(by.person(), by.deviceId()));
     rounds.mark(r.round().id(), r.feature(), StopState.DONE, "");
-    return new Kept(answer(v), true);
+    return new Outcome(answer(v), true);
   }
 
   /** A visit with this id is another person's. */

@@ -37,7 +37,7 @@ public final class VisitMerge {
     visit.base().geometry().ifPresent(g -> b.put(Merge.GEOMETRY, new Value.Place(g)));
     visit.geometry().ifPresent(g -> set.put(Merge.GEOMETRY, new Value.Place(g)));
     Function<String, SameValue> same = same(visit, layer);
-    Claims claims = Claims.look(b, set, visit.base().version(), then, schema, same);
+    Claims claims = Claims.check(b, set, visit.base().version(), then, schema, same);
     Map<String, Value> held = new LinkedHashMap<>(claims.base());
     if (set.containsKey(Merge.GEOMETRY) && !held.containsKey(Merge.GEOMETRY))
       then.flatMap(Feature::geometry).ifPresent(g -> held.put(Merge.GEOMETRY, new Value.Place(g)));

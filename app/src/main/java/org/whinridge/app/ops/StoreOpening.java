@@ -68,7 +68,7 @@ public final class StoreOpening implements ApplicationListener<ApplicationEvent>
     String back = environment.getProperty("whinridge.back-to", "");
     try {
       if (!back.isEmpty()) goBack(data, back, System.out);
-      held = look(data, environment.getRequiredProperty("spring.datasource.url"));
+      held = open(data, environment.getRequiredProperty("spring.datasource.url"));
     } catch (NotOpened x) {
       System.err.println("\n" + x.getMessage() + "\n");
       System.exit(NOT_OPENED);
@@ -92,7 +92,7 @@ public final class StoreOpening implements ApplicationListener<ApplicationEvent>
    *
    * @return a connection that keeps it open; null when there is none yet
    */
-  static Connection look(Path data, String url) throws NotOpened, IOException {
+  static Connection open(Path data, String url) throws NotOpened, IOException {
     Path store = data.resolve(StoreCopier.FILE);
     if (Files.exists(data.resolve(NOTE)) && !Files.exists(store))
       throw new NotOpened(Files.readString(data.resolve(NOTE)));

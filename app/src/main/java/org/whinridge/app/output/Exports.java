@@ -126,7 +126,8 @@ class Exports {
           }
         }
         case CSV -> features(o, o.layers().get(0), step, to -> new CsvWriter(out, to, o.wkt()));
-        default -> features(o, o.layers().get(0), step, to -> new GeoJsonWriter(out, to));
+        case GEOJSON -> features(o, o.layers().get(0), step, to -> new GeoJsonWriter(out, to));
+        case GPKG, SHP -> throw new IllegalArgumentException(o.format() + " is no single stream");
       }
     }
   }

@@ -143,7 +143,7 @@ public class RoundMaking {
     s.id = UUID.randomUUID();
     s.roundId = round;
     s.featureId = feature;
-    s.placeInRound = place;
+    s.orderInRound = place;
     s.state = StopState.TO_DO;
     s.reason = "";
     return s;

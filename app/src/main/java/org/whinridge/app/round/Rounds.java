@@ -24,7 +24,7 @@ public class Rounds {
 
   private List<Round> with(List<RoundEntity> all) {
     Map<UUID, List<StopEntity>> byRound =
-        stops.findByRoundIdInOrderByPlaceInRound(all.stream().map(r -> r.id).toList()).stream()
+        stops.findByRoundIdInOrderByOrderInRound(all.stream().map(r -> r.id).toList()).stream()
             .collect(Collectors.groupingBy(s -> s.roundId));
     return all.stream()
         .map(

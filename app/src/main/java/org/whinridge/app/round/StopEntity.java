@@ -1,5 +1,6 @@
 package org.whinridge.app.round;
 
+import jakarta.persistence.Column;
 import jakarta.persistence.Entity;
 import jakarta.persistence.Id;
 import jakarta.persistence.Table;
@@ -14,7 +15,10 @@ class StopEntity {
   @Version Long rowVersion;
   UUID roundId;
   UUID featureId;
-  int placeInRound;
+
+  @Column(name = "place_in_round")
+  int orderInRound;
+
   StopState state;
   String reason;
 }

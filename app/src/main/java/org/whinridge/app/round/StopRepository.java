@@ -7,7 +7,7 @@ import java.util.UUID;
 import org.springframework.data.jpa.repository.JpaRepository;
 
 interface StopRepository extends JpaRepository<StopEntity, UUID> {
-  List<StopEntity> findByRoundIdInOrderByPlaceInRound(Collection<UUID> rounds);
+  List<StopEntity> findByRoundIdInOrderByOrderInRound(Collection<UUID> rounds);
 
   Optional<StopEntity> findByRoundIdAndFeatureId(UUID round, UUID feature);
 }

@@ -35,7 +35,7 @@ class Errors {
   private static final Logger LOG = LoggerFactory.getLogger(Errors.class);
 
   @ExceptionHandler(Refusal.class)
-  Object job(Refusal e, HttpServletRequest q) {
+  Object refused(Refusal e, HttpServletRequest q) {
     return answer(e.status(), e.getMessage(), q);
   }
 
@@ -43,7 +43,7 @@ class Errors {
   @ExceptionHandler(org.springframework.dao.ConcurrencyFailureException.class)
   Object busy(Exception e, HttpServletRequest q) {
     LOG.info("somebody else was writing at {}: {}", q.getRequestURI(), e.toString());
-    return job(Refusal.busy(), q);
+    return refused(Refusal.busy(), q);
   }
 
   /** Two people wrote the same thing at once, and the store takes one. */
@@ -102,10 +102,7 @@ class Errors {
     for (JacksonException.Reference r : bad.getPath())
       if (r.getPropertyName() == null) path.append('[').append(r.getIndex()).append(']');
       else path.append(path.length() == 0 ? "" : ".").append(r.getPropertyName());
-    return answer(
-        HttpStatus.BAD_REQUEST,
-        "“" + path + "” has not the kind of value that is expected there. Nothing was changed.",
-        q);
+    return refused(Refusal.wrongKind(path.toString()), q);
   }
 
   /** A member of a body or form that may not be so, by its path. */

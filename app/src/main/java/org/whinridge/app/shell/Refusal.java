@@ -28,6 +28,13 @@ public final class Refusal extends RuntimeException {
     return new Refusal(HttpStatus.UNPROCESSABLE_CONTENT, message);
   }
 
+  /** A member of what was sent, named by its path, has the wrong kind of value. */
+  public static Refusal wrongKind(String path) {
+    return new Refusal(
+        HttpStatus.BAD_REQUEST,
+        "“" + path + "” has not the kind of value that is expected there. Nothing was changed.");
+  }
+
   /** Somebody else was quicker. */
   public static Refusal conflict(String message) {
     return new Refusal(HttpStatus.CONFLICT, message);

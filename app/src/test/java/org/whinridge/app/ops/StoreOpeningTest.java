@@ -46,7 +46,7 @@ class StoreOpeningTest {
   }
 
   private int visits() throws Exception {
-    try (Connection c = StoreOpening.look(data, url);
+    try (Connection c = StoreOpening.open(data, url);
         Statement s = c.createStatement();
         ResultSet r = s.executeQuery("select count(*) from visit")) {
       r.next();
@@ -97,7 +97,7 @@ class StoreOpeningTest {
     handIn(2);
     assertThat(visits()).isEqualTo(2);
     damage();
-    assertThatThrownBy(() -> StoreOpening.look(data, url))
+    assertThatThrownBy(() -> StoreOpening.open(data, url))
         .isInstanceOf(StoreOpening.NotOpened.class)
         .hasMessageContaining("kept aside")
         .hasMessageContaining("2026-05-04T09:30:00Z")
@@ -106,7 +106,7 @@ class StoreOpeningTest {
     try (var broken = Files.list(data.resolve("broken"))) {
       assertThat(broken).hasSize(1);
     }
-    assertThatThrownBy(() -> StoreOpening.look(data, url))
+    assertThatThrownBy(() -> StoreOpening.open(data, url))
         .as("the next start begins no empty store")
         .hasMessageContaining("./run --back-to " + copy.name());
     Files.createDirectories(data.resolve("models"));
@@ -139,7 +139,7 @@ class StoreOpeningTest {
         Statement s = open.createStatement()) {
       s.execute("alter user whinridge set password 'other'");
     }
-    assertThatThrownBy(() -> StoreOpening.look(data, url))
+    assertThatThrownBy(() -> StoreOpening.open(data, url))
         .hasMessageContaining("Nothing was changed");
     assertThat(data.resolve("whinridge.mv.db")).exists();
     assertThat(data.resolve("broken")).doesNotExist();
@@ -147,7 +147,7 @@ class StoreOpeningTest {
 
   @Test
   void noStoreYetIsNoFault() throws Exception {
-    assertThat(StoreOpening.look(data.resolve("elsewhere"), url)).isNull();
+    assertThat(StoreOpening.open(data.resolve("elsewhere"), url)).isNull();
   }
 
   /** A copy that came out damaged is not called one. */

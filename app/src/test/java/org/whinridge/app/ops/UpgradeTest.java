@@ -28,7 +28,7 @@ class UpgradeTest {
     JdbcTemplate jdbc = new JdbcTemplate(store);
     jdbc.execute(
         "insert into hand_in values ('00000000-0000-0000-0000-000000000001', 'inspector1', 'phone', now(), 2)");
-    for (String state : new String[] {"set aside", "waiting"})
+    for (String state : new String[] {"set aside", "waiting", "clash"})
       jdbc.update(
           "insert into visit (id, hand_in_id, edition, new_feature, person, device, received_at, document, document_hash, findings, state, reason) values (random_uuid(), '00000000-0000-0000-0000-000000000001', 1, false, 'inspector1', 'phone', now(), ?, '', '[]', ?, 'could not be read')",
           "the words of one that is " + state,
@@ -42,8 +42,9 @@ class UpgradeTest {
     assertThat(new StoreCopier(data.resolve("copies")).all()).hasSize(1);
     assertThat(jdbc.queryForList("select document from set_aside", String.class))
         .containsExactly("the words of one that is set aside");
-    assertThat(jdbc.queryForList("select state from visit", String.class))
-        .containsExactly("waiting");
+    assertThat(jdbc.queryForList("select state || ' ' || clash from visit", String.class))
+        .as("that a visit clashes is a property of a waiting one")
+        .containsExactlyInAnyOrder("waiting FALSE", "waiting TRUE");
     assertThat(
             jdbc.queryForObject(
                 "select count(*) from information_schema.indexes where index_name = 'IX_FEATURE_GEOM'",

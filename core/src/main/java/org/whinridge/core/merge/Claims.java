@@ -50,7 +50,7 @@ public record Claims(Map<String, Value> base, Map<String, Value> set, List<Probl
    * @param schema the layer's schema now
    * @param same when two values of a field are one
    */
-  public static Claims look(
+  public static Claims check(
       Map<String, Value> claimedBase,
       Map<String, Value> claimedSet,
       long version,

@@ -108,17 +108,17 @@ public final class PlaceIndex {
 
   /** Whether some polygon holds the position; the boundary counts as inside. */
   public boolean holds(Coordinate position) {
-    return look(LookUp.containing("", ""), GeometryJson.WGS84.createPoint(position), f -> true)
+    return lookUp(LookUp.containing("", ""), GeometryJson.WGS84.createPoint(position), f -> true)
         instanceof LookupResult.Found;
   }
 
   /** The value of {@code field} in the polygon that holds the position: its look-up in short. */
   public LookupResult containing(Coordinate position) {
-    return look(LookUp.containing("", ""), GeometryJson.WGS84.createPoint(position), f -> true);
+    return lookUp(LookUp.containing("", ""), GeometryJson.WGS84.createPoint(position), f -> true);
   }
 
   /** Looks up what belongs to a place, among the features that {@code filter} lets through. */
-  public LookupResult look(LookUp lookUp, Geometry place, Predicate<Feature> filter) {
+  public LookupResult lookUp(LookUp lookUp, Geometry place, Predicate<Feature> filter) {
     if (size == 0 || place.isEmpty()) return new LookupResult.NoMatch();
     Geometry sound = sound(place);
     switch (lookUp.how()) {

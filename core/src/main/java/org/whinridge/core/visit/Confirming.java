@@ -34,8 +34,8 @@ final class Confirming {
     if (list < 0) rows.add(null);
     int n = 0;
     for (Row row : rows) {
-      if (row != null && row.state == Row.State.TO_CONFIRM) {
-        row.state = Row.State.STILL;
+      if (row != null && row.state == RowState.TO_CONFIRM) {
+        row.state = RowState.STILL;
         n++;
       }
       for (int i : form.sheet(s)) {

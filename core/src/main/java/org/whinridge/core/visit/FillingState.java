@@ -46,7 +46,7 @@ final class FillingState {
       Optional<Geometry> geometry,
       boolean moved) {}
 
-  record RememberedRow(Row row, Row.State state, Answers.Remembered answers) {}
+  record RememberedRow(Row row, RowState state, Answers.Remembered answers) {}
 
   Remembered remember() {
     List<List<RememberedRow>> all = new ArrayList<>();

@@ -41,7 +41,7 @@ public final class KeptRows {
     JsonValue state = row.get("state");
     String known = state == null || !state.isString() ? "" : state.asString();
     if (b.length() == 0) b.append("nothing answered");
-    return known.isEmpty() || known.equals(Row.State.NEW.id())
+    return known.isEmpty() || known.equals(RowState.NEW.id())
         ? b.toString()
         : b + " (" + known + ")";
   }

@@ -43,7 +43,7 @@ final class LookUps {
     return p.own().orElseGet(() -> form.form().lookUps().get(p.shared()));
   }
 
-  LookupResult look(LookUp lookUp) {
+  LookupResult lookUp(LookUp lookUp) {
     PlaceIndex index = start.lookups().get(lookUp.layerId());
     if (index == null) return new LookupResult.LayerMissing();
     if (!(situation.place() instanceof Value.Place at)) return new LookupResult.NoPosition();
@@ -54,7 +54,7 @@ final class LookUps {
     Made before = made.get(lookUp);
     if (before != null && before.place == at.geometry() && before.answers.equals(answers))
       return before.result;
-    LookupResult r = index.look(lookUp, at.geometry(), test(filter));
+    LookupResult r = index.lookUp(lookUp, at.geometry(), test(filter));
     made.put(lookUp, new Made(at.geometry(), answers, r));
     return r;
   }

@@ -51,7 +51,7 @@ final class Prefill {
 
   private First placed(Compiled c, Source.Place p) {
     LookUp lookUp = lookUps.named(p);
-    LookupResult r = lookUps.look(lookUp);
+    LookupResult r = lookUps.lookUp(lookUp);
     if (!(r instanceof LookupResult.Found f))
       return new First(Value.EMPTY, Provenance.NONE, said(r, lookUp));
     Value v = c.question().given(fit(p.take().from(f), c.type()));

@@ -15,7 +15,7 @@ final class RowPoints {
     int there = 0;
     for (Row r : state.rows.get(l)) {
       if (r.state.isThere()) there++;
-      if (r.state == Row.State.TO_CONFIRM)
+      if (r.state == RowState.TO_CONFIRM)
         out.add(
             OpenPoint.of(
                 list.name(), r.id, OpenPoint.Kind.NEEDED, new PointReason.RowUnconfirmed()));

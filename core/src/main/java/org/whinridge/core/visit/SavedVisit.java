@@ -91,7 +91,7 @@ final class SavedVisit {
     Row row =
         new Row(
             id != null && id.isString() ? id.asString() : "row" + into.size(),
-            Row.State.of(known != null && known.isString() ? known.asString() : ""),
+            RowState.of(known != null && known.isString() ? known.asString() : ""),
             new Answers(form.lists().get(l).questions().length));
     for (JsonObject.Member m : object(o.get("answers"))) answer(m, form, l, row.answers);
     into.add(row);

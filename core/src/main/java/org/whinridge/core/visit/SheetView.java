@@ -128,7 +128,7 @@ final class SheetView {
       b.append(first ? "" : ",").append("{\"id\":").append(quoted(r.id));
       b.append(",\"state\":").append(quoted(r.state.id())).append(",\"questions\":[");
       first = false;
-      if (r.state == Row.State.TO_CONFIRM) p.toConfirm++;
+      if (r.state == RowState.TO_CONFIRM) p.toConfirm++;
       questions(s, r.answers, r, p, b);
       b.append("]}");
     }

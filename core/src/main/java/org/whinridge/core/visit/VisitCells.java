@@ -62,7 +62,7 @@ final class VisitCells {
     boolean revisit =
         form.at(i).list() < 0
             ? start.feature().isPresent()
-            : row != null && row.state != Row.State.NEW;
+            : row != null && row.state != RowState.NEW;
     return q.hand().readOnly()
         || q.isWorkedOut()
         || !q.type().hasAnswer()

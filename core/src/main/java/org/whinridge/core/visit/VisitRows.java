@@ -38,7 +38,7 @@ final class VisitRows {
     ExecutableForm.ListPart list = form.lists().get(l);
     if (!list.rows().fromLastVisit()) return;
     for (VisitStart.LastRow last : start.last().rows().getOrDefault(list.name(), List.of())) {
-      Row row = new Row(last.id(), Row.State.TO_CONFIRM, new Answers(list.questions().length));
+      Row row = new Row(last.id(), RowState.TO_CONFIRM, new Answers(list.questions().length));
       String day = start.last().day().map(Object::toString).orElse("");
       last.answers()
           .forEach(
@@ -58,7 +58,7 @@ final class VisitRows {
     long there = state.rows.get(l).stream().filter(r -> r.state.isThere()).count();
     if (!part.rows().takesMore(there)) return false;
     remember.run();
-    Row row = new Row(rowId, Row.State.NEW, new Answers(part.questions().length));
+    Row row = new Row(rowId, RowState.NEW, new Answers(part.questions().length));
     state.rows.get(l).add(row);
     evaluation.rowAdded(l, row);
     return true;
@@ -66,7 +66,7 @@ final class VisitRows {
 
   boolean remove(String rowId) {
     Row row = cells.find(rowId);
-    if (row == null || row.state != Row.State.NEW) return false;
+    if (row == null || row.state != RowState.NEW) return false;
     remember.run();
     int l = cells.listWith(row);
     state.rows.get(l).remove(row);
@@ -76,8 +76,8 @@ final class VisitRows {
 
   boolean mark(String rowId, String newState) {
     Row row = cells.find(rowId);
-    Row.State to = Row.State.of(newState);
-    if (row == null || row.state == Row.State.NEW || to == Row.State.NEW) return false;
+    RowState to = RowState.of(newState);
+    if (row == null || row.state == RowState.NEW || to == RowState.NEW) return false;
     remember.run();
     row.state = to;
     Arrays.fill(row.answers.pointsChanged, true);

@@ -231,7 +231,7 @@ public record VisitStart(
     List<LastRow> out = new ArrayList<>();
     for (JsonValue v : a) {
       if (!v.isObject()) continue;
-      Row.State state = Row.State.of(text(v.asObject(), "state"));
+      RowState state = RowState.of(text(v.asObject(), "state"));
       JsonValue stored = v.asObject().get("answers");
       if (!state.isThere() || stored == null || !stored.isObject()) continue;
       Map<String, Value> answers = new LinkedHashMap<>();

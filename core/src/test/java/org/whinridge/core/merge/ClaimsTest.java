@@ -48,7 +48,7 @@ class ClaimsTest {
   }
 
   private static Claims look(Map<String, Value> base, Map<String, Value> set) {
-    return Claims.look(base, set, 3, Optional.of(THEN), SCHEMA, SAME);
+    return Claims.check(base, set, 3, Optional.of(THEN), SCHEMA, SAME);
   }
 
   @Test
@@ -108,7 +108,7 @@ class ClaimsTest {
   @Test
   void aVersionThatTheLayerNeverHadMakesEveryChangeAQuestion() {
     Claims c =
-        Claims.look(base(), Map.of("width", Value.of(650)), 99, Optional.empty(), SCHEMA, SAME);
+        Claims.check(base(), Map.of("width", Value.of(650)), 99, Optional.empty(), SCHEMA, SAME);
     assertThat(c.problems())
         .extracting(Claims.Problem::kind)
         .containsExactly(Claims.Kind.NO_SUCH_VERSION);
@@ -131,7 +131,7 @@ class ClaimsTest {
     set.put("width", Value.text("wide"));
     set.put("kind", Value.text("a"));
     set.put("east", Value.of(5));
-    Claims c = Claims.look(base(), set, 3, Optional.of(THEN), schema, SAME);
+    Claims c = Claims.check(base(), set, 3, Optional.of(THEN), schema, SAME);
     assertThat(c.problems())
         .extracting(Claims.Problem::message)
         .containsExactly(

@@ -64,7 +64,7 @@ class LookUpTest {
           Comparator.comparingDouble(f -> geodesic(at, f.geometry().get().getCoordinate()));
       Feature best = posts.stream().min(byDistance.thenComparing(Feature::id)).orElseThrow();
       double bestM = geodesic(at, best.geometry().get().getCoordinate());
-      LookupResult r = index.look(near(within), point(at.x, at.y), f -> true);
+      LookupResult r = index.lookUp(near(within), point(at.x, at.y), f -> true);
       if (bestM > within) assertThat(r).isInstanceOf(LookupResult.NoMatch.class);
       else
         assertThat(((LookupResult.Found) r).hits().get(0))
@@ -84,14 +84,14 @@ class LookUpTest {
                 feature("b", "{\"type\":\"Point\",\"coordinates\":[0,0.001]}", "n", 2),
                 feature("a", "{\"type\":\"Point\",\"coordinates\":[0,-0.001]}", "n", 1),
                 feature("c", "{\"type\":\"Point\",\"coordinates\":[0,0.002]}", "n", 3)));
-    LookupResult.Found found = (LookupResult.Found) index.look(near(500), point(0, 0), f -> true);
+    LookupResult.Found found = (LookupResult.Found) index.lookUp(near(500), point(0, 0), f -> true);
     assertThat(found.hits().get(0).feature().id()).isEqualTo("a");
     assertThat(LookUpValue.of("n").from(found)).isEqualTo(Value.of(1));
     LookupResult.Found filtered =
         (LookupResult.Found)
-            index.look(near(500), point(0, 0), f -> f.value("n").equals(Value.of(3)));
+            index.lookUp(near(500), point(0, 0), f -> f.value("n").equals(Value.of(3)));
     assertThat(filtered.hits().get(0).feature().id()).isEqualTo("c");
-    assertThat(index.look(near(100), point(0, 0), f -> true))
+    assertThat(index.lookUp(near(100), point(0, 0), f -> true))
         .as("110.6 m away")
         .isInstanceOf(LookupResult.NoMatch.class);
   }
@@ -110,7 +110,7 @@ class LookUpTest {
                     "far", "{\"type\":\"LineString\",\"coordinates\":[[-9,57.9],[-9,57.91]]}")));
     LookUp along = new LookUp("l", "Banks", LookUp.How.ALONG, 100, "", LookUp.Several.SMALLEST);
     Coordinate at = new Coordinate(-10.3005, 57.905);
-    LookupResult.Found f = (LookupResult.Found) index.look(along, point(at.x, at.y), x -> true);
+    LookupResult.Found f = (LookupResult.Found) index.lookUp(along, point(at.x, at.y), x -> true);
     double chainage =
         ((Value.Num) new LookUpValue("", LookUpValue.Measure.CHAINAGE).from(f)).value();
     double offset = ((Value.Num) new LookUpValue("", LookUpValue.Measure.OFFSET).from(f)).value();
@@ -122,7 +122,7 @@ class LookUpTest {
     assertThat(new LookUpValue("", LookUpValue.Measure.SIDE).from(f))
         .as("west of a line to the north")
         .isEqualTo(Value.text("left"));
-    f = (LookupResult.Found) index.look(along, point(-10.29, 57.9098), x -> true);
+    f = (LookupResult.Found) index.lookUp(along, point(-10.29, 57.9098), x -> true);
     assertThat(new LookUpValue("", LookUpValue.Measure.SIDE).from(f))
         .as("south of a line to the east")
         .isEqualTo(Value.text("right"));
@@ -131,7 +131,7 @@ class LookUpTest {
             geodesic(new Coordinate(-10.3, 57.9), new Coordinate(-10.3, 57.91))
                 + geodesic(new Coordinate(-10.3, 57.91), new Coordinate(-10.29, 57.91)),
             within(0.01));
-    assertThat(index.look(along, point(-10.2, 57.9), x -> true))
+    assertThat(index.lookUp(along, point(-10.2, 57.9), x -> true))
         .isInstanceOf(LookupResult.NoMatch.class);
   }
 
@@ -150,7 +150,7 @@ class LookUpTest {
     Coordinate at = new Coordinate(0.05, 0.05);
     List<Feature> within =
         all.stream().filter(f -> geodesic(at, f.geometry().get().getCoordinate()) <= 1500).toList();
-    LookupResult.Found f = (LookupResult.Found) index.look(around, point(at.x, at.y), x -> true);
+    LookupResult.Found f = (LookupResult.Found) index.lookUp(around, point(at.x, at.y), x -> true);
     assertThat(f.hits()).hasSameSizeAs(within);
     double[] numbers =
         within.stream().mapToDouble(x -> ((Value.Num) x.value("n")).value()).toArray();
@@ -181,17 +181,21 @@ class LookUpTest {
             .orElseThrow();
     LookUp holds = LookUp.containing("l", "L");
     assertThat(
-            ((LookupResult.Found) index.look(holds, line, x -> true)).hits().get(0).feature().id())
+            ((LookupResult.Found) index.lookUp(holds, line, x -> true))
+                .hits()
+                .get(0)
+                .feature()
+                .id())
         .isEqualTo("e");
     Geometry area =
         GeometryJson.parse(
                 "{\"type\":\"Polygon\",\"coordinates\":[[[0.2,0.2],[1.1,0.2],[1.1,0.4],[0.2,0.2]]]}")
             .orElseThrow();
-    LookupResult.Found f = (LookupResult.Found) index.look(holds, area, x -> true);
+    LookupResult.Found f = (LookupResult.Found) index.lookUp(holds, area, x -> true);
     assertThat(f.hits().get(0).feature().id()).isEqualTo("w");
     assertThat(f.several()).isTrue();
     LookUp touched = new LookUp("l", "L", LookUp.How.AROUND, 0, "", LookUp.Several.SMALLEST);
-    assertThat(((LookupResult.Found) index.look(touched, line, x -> true)).hits()).hasSize(2);
+    assertThat(((LookupResult.Found) index.lookUp(touched, line, x -> true)).hits()).hasSize(2);
   }
 
   @Test
@@ -201,7 +205,7 @@ class LookUpTest {
     PlaceIndex index =
         new PlaceIndex(List.of(feature("b", large, "s", "peat"), feature("a", small, "s", "clay")));
     LookUp all = new LookUp("l", "L", LookUp.How.CONTAINING, 0, "", LookUp.Several.LIST);
-    LookupResult.Found f = (LookupResult.Found) index.look(all, point(0.5, 0.5), x -> true);
+    LookupResult.Found f = (LookupResult.Found) index.lookUp(all, point(0.5, 0.5), x -> true);
     assertThat(LookUpValue.of("s").from(f).plain()).isEqualTo("clay, peat");
     assertThat(new LookUpValue("", LookUpValue.Measure.FEATURE).from(f)).isEqualTo(Value.text("a"));
   }

@@ -97,8 +97,9 @@ class PlacesOfTheEarthTest {
         String nearest = near.isEmpty() ? "none" : near.get(0).id();
         if (around.isEmpty()) around = "none";
         Geometry place = point(at.x, at.y);
-        String gotNearest = found(index.look(lookUp(LookUp.How.NEAREST, within), place, f -> true));
-        String gotAround = found(index.look(lookUp(LookUp.How.AROUND, within), place, f -> true));
+        String gotNearest =
+            found(index.lookUp(lookUp(LookUp.How.NEAREST, within), place, f -> true));
+        String gotAround = found(index.lookUp(lookUp(LookUp.How.AROUND, within), place, f -> true));
         queries += 2;
         if (!gotNearest.equals(nearest)) wrong++;
         if (!gotAround.equals(around)) wrong++;
@@ -130,7 +131,8 @@ class PlacesOfTheEarthTest {
       }
       Geometry line = GeometryJson.WGS84.createLineString(new Coordinate[] {a, b});
       PlaceIndex index = new PlaceIndex(List.of(feature("l", line)));
-      LookupResult r = index.look(lookUp(LookUp.How.NEAREST, 50_000), point(at.x, at.y), f -> true);
+      LookupResult r =
+          index.lookUp(lookUp(LookUp.How.NEAREST, 50_000), point(at.x, at.y), f -> true);
       assertThat(((LookupResult.Found) r).hits().get(0).distanceM())
           .as("line %d at %s", i, middle)
           .isCloseTo(least, within(Math.max(0.5, least * 1e-4)));
@@ -149,13 +151,13 @@ class PlacesOfTheEarthTest {
                 feature("far", point(179.9, 10)),
                 feature("area", wkt("POLYGON ((-180 0, -179 0, -179 5, -180 5, -180 0))"))));
     Geometry here = point(179.99, 10);
-    assertThat(found(index.look(lookUp(LookUp.How.NEAREST, 50_000), here, f -> true)))
+    assertThat(found(index.lookUp(lookUp(LookUp.How.NEAREST, 50_000), here, f -> true)))
         .isEqualTo("over");
-    assertThat(found(index.look(lookUp(LookUp.How.AROUND, 3_000), here, f -> true)))
+    assertThat(found(index.lookUp(lookUp(LookUp.How.AROUND, 3_000), here, f -> true)))
         .isEqualTo("over");
-    assertThat(found(index.look(LookUp.containing("l", "L"), point(180, 3), f -> true)))
+    assertThat(found(index.lookUp(LookUp.containing("l", "L"), point(180, 3), f -> true)))
         .isEqualTo("area");
-    assertThat(found(index.look(lookUp(LookUp.How.AROUND, 0), point(180, 3), f -> true)))
+    assertThat(found(index.lookUp(lookUp(LookUp.How.AROUND, 0), point(180, 3), f -> true)))
         .isEqualTo("area");
     Geometry across = wkt("LINESTRING (179.95 0, -179.95 0)");
     assertThat(Geodesy.lengthM(across)).isCloseTo(11_131.9, within(0.1));
@@ -171,9 +173,9 @@ class PlacesOfTheEarthTest {
       ring.add(feature("p" + (char) ('a' + i), point(i * 30 - 180, 89.9)));
     PlaceIndex index = new PlaceIndex(ring);
     for (double lon = -180; lon <= 180; lon += 45)
-      assertThat(found(index.look(lookUp(LookUp.How.NEAREST, 50_000), point(lon, 90), f -> true)))
+      assertThat(found(index.lookUp(lookUp(LookUp.How.NEAREST, 50_000), point(lon, 90), f -> true)))
           .isEqualTo("pa");
-    assertThat(found(index.look(lookUp(LookUp.How.AROUND, 12_000), point(0, 90), f -> true)))
+    assertThat(found(index.lookUp(lookUp(LookUp.How.AROUND, 12_000), point(0, 90), f -> true)))
         .isEqualTo("pa pb pc pd pe pf pg ph pi pj pk pl");
   }
 
@@ -181,13 +183,13 @@ class PlacesOfTheEarthTest {
   void anAreaThatCrossesItselfIsLookedUpByThePartsThatItEncloses() {
     PlaceIndex index =
         new PlaceIndex(List.of(feature("bow", wkt("POLYGON ((0 0, 2 2, 2 0, 0 2, 0 0))"))));
-    assertThat(found(index.look(LookUp.containing("l", "L"), point(0.2, 1), f -> true)))
+    assertThat(found(index.lookUp(LookUp.containing("l", "L"), point(0.2, 1), f -> true)))
         .isEqualTo("bow");
-    assertThat(found(index.look(LookUp.containing("l", "L"), point(1, 0.2), f -> true)))
+    assertThat(found(index.lookUp(LookUp.containing("l", "L"), point(1, 0.2), f -> true)))
         .isEqualTo("none");
     Geometry bow = wkt("POLYGON ((0.5 0, 3 2, 3 0, 0.5 2, 0.5 0))");
     for (LookUp.How how : LookUp.How.values())
-      assertThat(index.look(lookUp(how, 1000), bow, f -> true)).isNotNull();
+      assertThat(index.lookUp(lookUp(how, 1000), bow, f -> true)).isNotNull();
   }
 
   /** The plane: back and forth, and how well it keeps distances from its position. */

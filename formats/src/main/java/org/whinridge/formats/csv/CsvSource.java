@@ -92,7 +92,7 @@ public final class CsvSource implements Source {
     List<List<String>> out = new ArrayList<>();
     try (CSVParser p = parser()) {
       Iterator<CSVRecord> rows = p.iterator();
-      while (rows.hasNext() && out.size() < TableHead.LOOKED_AT) {
+      while (rows.hasNext() && out.size() < TableHead.EXAMINED) {
         CSVRecord r = rows.next();
         // before the names are looked at: a row of a million names must not be compared with itself
         Limits.columns(r.size(), "Row " + (out.size() + 1));
@@ -112,7 +112,7 @@ public final class CsvSource implements Source {
     List<String> out = new ArrayList<>();
     try (Reader r = text()) {
       StringBuilder b = new StringBuilder();
-      for (int c = r.read(); c >= 0 && out.size() < TableHead.LOOKED_AT; c = r.read()) {
+      for (int c = r.read(); c >= 0 && out.size() < TableHead.EXAMINED; c = r.read()) {
         if (c == '\n' || c == '\r') {
           if (!b.isEmpty()) out.add(b.toString());
           b.setLength(0);

@@ -20,7 +20,7 @@ import org.whinridge.formats.file.Limits;
  */
 public record TableHead(int row, int before, List<String> names, List<String> notes) {
   /** The most rows that are looked at. */
-  public static final int LOOKED_AT = 40;
+  public static final int EXAMINED = 40;
 
   private static final int SHOWN = 60;
 

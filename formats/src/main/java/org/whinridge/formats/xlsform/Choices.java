@@ -14,23 +14,23 @@ import org.whinridge.core.layer.Code;
 
 /** The sheet choices: code lists by their name. */
 final class Choices {
-  private final List<Sheets.Line> all;
-  private final Map<String, List<Sheets.Line>> lists = new LinkedHashMap<>();
+  private final List<Worksheets.Line> all;
+  private final Map<String, List<Worksheets.Line>> lists = new LinkedHashMap<>();
   private final Languages languages;
   private final List<Told> told;
 
-  Choices(List<Sheets.Line> all, Languages languages, List<Told> told) {
+  Choices(List<Worksheets.Line> all, Languages languages, List<Told> told) {
     this.all = all;
     this.languages = languages;
     this.told = told;
-    for (Sheets.Line l : all)
+    for (Worksheets.Line l : all)
       lists.computeIfAbsent(l.get("list_name"), k -> new ArrayList<>()).add(l);
   }
 
   /** A row's cells, and the columns that other rows have as empty ones. */
-  Map<String, String> columns(Sheets.Line choice) {
+  Map<String, String> columns(Worksheets.Line choice) {
     Map<String, String> out = new LinkedHashMap<>(choice.cells());
-    for (Sheets.Line other : all)
+    for (Worksheets.Line other : all)
       for (String column : other.cells().keySet()) out.putIfAbsent(column, "");
     return out;
   }
@@ -50,14 +50,14 @@ final class Choices {
     return lists.getOrDefault(words[1], List.of()).stream().map(Choices::code).toList();
   }
 
-  private static String code(Sheets.Line choice) {
+  private static String code(Worksheets.Line choice) {
     return choice.get("name").isEmpty() ? choice.get("value") : choice.get("name");
   }
 
   /** A choice between yes and no is a yes / no question. */
   boolean isYesNo(String type) {
     String[] words = type.split(" ");
-    List<Sheets.Line> list = words.length < 2 ? null : lists.get(words[1]);
+    List<Worksheets.Line> list = words.length < 2 ? null : lists.get(words[1]);
     return list != null
         && list.size() == 2
         && list.stream().map(c -> c.get("name")).toList().equals(List.of("yes", "no"));
@@ -68,7 +68,7 @@ final class Choices {
    *
    * @param filter the rule under which a choice is offered, by its row of the sheet choices
    */
-  List<Code> of(Sheets.Line l, Names.Known k, Function<Sheets.Line, String> filter) {
+  List<Code> of(Worksheets.Line l, Names.Known k, Function<Worksheets.Line, String> filter) {
     String type = SurveyKind.word(l);
     if (!k.type().hasCodes()) return List.of();
     String[] words = type.split(" ");
@@ -85,7 +85,7 @@ final class Choices {
           "“other” with a text of its own has no counterpart; add a question for it");
     List<Code> out = new ArrayList<>();
     Set<String> seen = new LinkedHashSet<>();
-    for (Sheets.Line c : lists.get(words[1])) {
+    for (Worksheets.Line c : lists.get(words[1])) {
       String code = code(c);
       if (code.isEmpty() || !seen.add(code)) {
         tellOnce(
@@ -115,9 +115,9 @@ final class Choices {
   }
 
   /** Columns of the choices sheet count in filters only; pictures and sounds of codes do not. */
-  void leftOver(List<Sheets.Line> survey) {
+  void leftOver(List<Worksheets.Line> survey) {
     String filters = String.join(" ", survey.stream().map(l -> l.get("choice_filter")).toList());
-    for (Sheets.Line c : all)
+    for (Worksheets.Line c : all)
       c.cells()
           .forEach(
               (column, value) -> {

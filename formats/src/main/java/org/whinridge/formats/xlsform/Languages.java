@@ -13,7 +13,7 @@ import org.whinridge.core.form.Texts;
 final class Languages {
   private final String own;
 
-  Languages(Sheets sheets) {
+  Languages(Worksheets sheets) {
     String wanted =
         sheets.get("settings").isEmpty()
             ? ""
@@ -21,7 +21,7 @@ final class Languages {
     Set<String> all = new LinkedHashSet<>();
     boolean plain = false;
     for (String sheet : new String[] {"survey", "choices"})
-      for (Sheets.Line l : sheets.get(sheet))
+      for (Worksheets.Line l : sheets.get(sheet))
         for (String column : l.cells().keySet()) {
           plain |= column.equals("label");
           if (column.startsWith("label::")) all.add(column.substring(7));

@@ -59,11 +59,11 @@ final class OwnColumns {
   }
 
   /** Whether a cell of one of our columns holds what it must; it could be cut or edited. */
-  static boolean isSound(Sheets.Line l, String column) {
+  static boolean isSound(Worksheets.Line l, String column) {
     return json(l, column.substring(PREFIX.length())).isPresent();
   }
 
-  private static Optional<JsonValue> json(Sheets.Line l, String member) {
+  private static Optional<JsonValue> json(Worksheets.Line l, String member) {
     String text = l.get(PREFIX + member);
     if (text.isEmpty()) return Optional.empty();
     try {
@@ -97,7 +97,7 @@ final class OwnColumns {
   }
 
   /** Puts back what a row has of our own; gives the columns that were changed since. */
-  static List<String> putBack(Sheets.Line l, JsonObject question) {
+  static List<String> putBack(Worksheets.Line l, JsonObject question) {
     for (String m : QUESTION) json(l, m).ifPresent(v -> question.set(m, v));
     json(l, "need").ifPresent(v -> question.set("need", v));
     List<String> changed = new java.util.ArrayList<>();
@@ -127,7 +127,7 @@ final class OwnColumns {
   }
 
   /** The condition of a section or block as it was; empty when its cell was changed. */
-  static Optional<String> when(Sheets.Line l) {
+  static Optional<String> when(Worksheets.Line l) {
     return json(l, "relevant")
         .filter(JsonValue::isObject)
         .filter(v -> v.asObject().getString("with", "").equals(l.get("relevant")))
@@ -135,23 +135,23 @@ final class OwnColumns {
   }
 
   /** The type that a question had, where the convention has none of its own. */
-  static Optional<QuestionType> type(Sheets.Line l) {
+  static Optional<QuestionType> type(Worksheets.Line l) {
     return json(l, "type").filter(JsonValue::isString).flatMap(v -> QuestionType.of(v.asString()));
   }
 
-  static List<Code> retired(Sheets.Line l) {
+  static List<Code> retired(Worksheets.Line l) {
     return json(l, "retired").filter(JsonValue::isArray).map(Code::read).orElse(List.of());
   }
 
-  static boolean alone(Sheets.Line choice) {
+  static boolean alone(Worksheets.Line choice) {
     return choice.get(PREFIX + "alone").equals("true");
   }
 
-  static Optional<String> fitsWhen(Sheets.Line choice) {
+  static Optional<String> fitsWhen(Worksheets.Line choice) {
     return json(choice, "fitsWhen").filter(JsonValue::isString).map(JsonValue::asString);
   }
 
-  static Optional<Section.Rows> rows(Sheets.Line l) {
+  static Optional<Section.Rows> rows(Worksheets.Line l) {
     return json(l, "rows")
         .filter(JsonValue::isObject)
         .map(
@@ -163,20 +163,20 @@ final class OwnColumns {
   }
 
   /** Whether a row is a named rule, which other programs see as a calculation. */
-  static boolean isRule(Sheets.Line l) {
+  static boolean isRule(Worksheets.Line l) {
     return !l.get(PREFIX + "rule").isEmpty();
   }
 
   /** What a form has as a whole beyond the convention: rules, look-ups, allowed area. */
-  static void putBack(Sheets sheets, Names names, JsonObject form) {
+  static void putBack(Worksheets sheets, Names names, JsonObject form) {
     JsonArray rules = new JsonArray();
-    for (Sheets.Line l : sheets.get("survey")) {
+    for (Worksheets.Line l : sheets.get("survey")) {
       JsonValue v = isRule(l) ? json(l, "rule").orElse(null) : null;
       if (v != null && v.isObject()) rules.add(v.asObject().set("name", names.at(l.row()).name()));
     }
     if (!rules.isEmpty()) form.set("rules", rules);
     if (sheets.get("settings").isEmpty()) return;
-    Sheets.Line settings = sheets.get("settings").get(0);
+    Worksheets.Line settings = sheets.get("settings").get(0);
     for (String m : List.of("lookUps", "allowed"))
       json(settings, m).filter(JsonValue::isObject).ifPresent(v -> form.set(m, v));
   }

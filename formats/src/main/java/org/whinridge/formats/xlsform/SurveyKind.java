@@ -9,7 +9,7 @@ final class SurveyKind {
   private SurveyKind() {}
 
   /** The word of the type column in one spelling. */
-  static String word(Sheets.Line l) {
+  static String word(Worksheets.Line l) {
     String t = l.get("type").strip().replaceAll("\\s+", " ");
     String lower = t.toLowerCase(Locale.ROOT).replace("begin_", "begin ").replace("end_", "end ");
     return lower.startsWith("select") || lower.startsWith("rank")
@@ -19,7 +19,7 @@ final class SurveyKind {
   }
 
   /** The type of question that a row asks; null when there is none like it. */
-  static QuestionType of(Sheets.Line l, Choices choices) {
+  static QuestionType of(Worksheets.Line l, Choices choices) {
     String type = word(l);
     String first = type.split(" ")[0].toLowerCase(Locale.ROOT);
     String looks = l.get("appearance").toLowerCase(Locale.ROOT);

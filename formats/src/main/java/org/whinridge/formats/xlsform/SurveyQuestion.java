@@ -26,7 +26,7 @@ final class SurveyQuestion {
     String of(String column);
   }
 
-  private final Sheets.Line line;
+  private final Worksheets.Line line;
   private final Names.Known known;
   private final String type;
   private final Languages languages;
@@ -35,7 +35,7 @@ final class SurveyQuestion {
   private final Expressions expressions;
 
   SurveyQuestion(
-      Sheets.Line line,
+      Worksheets.Line line,
       Names.Known known,
       String type,
       Languages languages,

@@ -32,7 +32,7 @@ public final class XlsFormReader {
    */
   public record Read(Form form, List<Told> told) {}
 
-  private final Sheets sheets;
+  private final Worksheets sheets;
   private final Names names = new Names();
   private final List<Told> told = new ArrayList<>();
   private final Choices choices;
@@ -41,7 +41,7 @@ public final class XlsFormReader {
   private final Groups groups = new Groups(names);
   private final List<String> ambiguous = new ArrayList<>();
 
-  private XlsFormReader(Sheets sheets) {
+  private XlsFormReader(Worksheets sheets) {
     this.sheets = sheets;
     languages = new Languages(sheets);
     choices = new Choices(sheets.get("choices"), languages, told);
@@ -53,7 +53,7 @@ public final class XlsFormReader {
    * @throws FileProblem when this is no workbook, or it has no survey
    */
   public static Read read(Path file) throws FileProblem, IOException {
-    return new XlsFormReader(Sheets.read(file)).all(file);
+    return new XlsFormReader(Worksheets.read(file)).all(file);
   }
 
   private Read all(Path file) throws FileProblem {
@@ -61,7 +61,7 @@ public final class XlsFormReader {
       if (!Set.of("survey", "choices", "settings").contains(name))
         tell(name, 1, "", "", "only the sheets survey, choices and settings are read");
     learnNames();
-    for (Sheets.Line l : sheets.get("survey")) line(l);
+    for (Worksheets.Line l : sheets.get("survey")) line(l);
     if (!groups.frames().isEmpty())
       tell(
           "survey",
@@ -88,9 +88,9 @@ public final class XlsFormReader {
   }
 
   private Texts title(String stem) {
-    Sheets.Line l =
+    Worksheets.Line l =
         sheets.get("settings").isEmpty()
-            ? new Sheets.Line(0, Map.of())
+            ? new Worksheets.Line(0, Map.of())
             : sheets.get("settings").get(0);
     Texts t = languages.texts(l.cells(), Map.of("form_title", "title"));
     return t.get("title").isEmpty() ? t.with("title", stem) : t;
@@ -100,12 +100,12 @@ public final class XlsFormReader {
     told.add(new Told(sheet, row, column, found, message));
   }
 
-  private void tell(Sheets.Line l, String column, String message) {
+  private void tell(Worksheets.Line l, String column, String message) {
     tell("survey", l.row(), column, l.get(column), message);
   }
 
   private void settings() {
-    for (Sheets.Line l : sheets.get("settings"))
+    for (Worksheets.Line l : sheets.get("settings"))
       l.cells()
           .forEach(
               (column, value) -> {
@@ -125,7 +125,7 @@ public final class XlsFormReader {
     Deque<String> open = new ArrayDeque<>();
     Deque<Boolean> repeats = new ArrayDeque<>();
     String list = "";
-    for (Sheets.Line l : sheets.get("survey")) {
+    for (Worksheets.Line l : sheets.get("survey")) {
       String type = SurveyKind.word(l);
       String name = l.get("name");
       if (type.startsWith("begin ")) {
@@ -150,7 +150,7 @@ public final class XlsFormReader {
     calculatedTypes();
   }
 
-  private void learn(Sheets.Line l, String type, String name, String list, List<String> in) {
+  private void learn(Worksheets.Line l, String type, String name, String list, List<String> in) {
     QuestionType t = SurveyKind.of(l, choices);
     if (l.get("name").isEmpty() && t.hasAnswer()) return; // told where it is left out
     boolean again = names.find(name, in) != null;
@@ -168,7 +168,7 @@ public final class XlsFormReader {
   /** A calculation says nothing of its type; it follows from what its expression gives. */
   private void calculatedTypes() {
     for (int round = 0; round < 3; round++)
-      for (Sheets.Line l : sheets.get("survey")) {
+      for (Worksheets.Line l : sheets.get("survey")) {
         Names.Known k = names.at(l.row());
         if (!SurveyKind.word(l).equals("calculate") || k == null) continue;
         try {
@@ -183,7 +183,7 @@ public final class XlsFormReader {
     return new XPathToCql(names, k.groups(), k, k.list(), columns);
   }
 
-  private void line(Sheets.Line l) {
+  private void line(Worksheets.Line l) {
     String type = SurveyKind.word(l);
     if (type.isEmpty()) tell(l, "", "a row without a type is left out");
     else if (type.startsWith("begin ")) begin(l, type);
@@ -193,7 +193,7 @@ public final class XlsFormReader {
     } else if (!OwnColumns.isRule(l)) question(l, type);
   }
 
-  private void begin(Sheets.Line l, String type) {
+  private void begin(Worksheets.Line l, String type) {
     boolean repeat = type.equals("begin repeat");
     boolean inner = repeat && !listNames.containsKey(l.row());
     if (inner)
@@ -227,7 +227,7 @@ public final class XlsFormReader {
     }
   }
 
-  private Section.Rows rows(Sheets.Line l, boolean inner) {
+  private Section.Rows rows(Worksheets.Line l, boolean inner) {
     Optional<Section.Rows> own = OwnColumns.rows(l);
     if (own.isPresent()) return own.get();
     String count = l.get("repeat_count");
@@ -246,7 +246,7 @@ public final class XlsFormReader {
   }
 
   private String expression(
-      Sheets.Line l, String column, Names.Known self, List<String> in, String list) {
+      Worksheets.Line l, String column, Names.Known self, List<String> in, String list) {
     String text = l.get(column);
     if (text.isEmpty()) return "";
     XPathToCql x = new XPathToCql(names, in, self, list, Map.of());
@@ -264,7 +264,7 @@ public final class XlsFormReader {
   }
 
   /** A name that several groups use can mean one of them only. */
-  private void shared(Sheets.Line l, String column, String text, List<String> in) {
+  private void shared(Worksheets.Line l, String column, String text, List<String> in) {
     var m = java.util.regex.Pattern.compile("\\$\\{\\s*([^}\\s]+)\\s*}").matcher(text);
     while (m.find())
       if (names.isShared(m.group(1)) && !ambiguous.contains(l.row() + column + m.group(1))) {
@@ -279,7 +279,7 @@ public final class XlsFormReader {
       }
   }
 
-  private void question(Sheets.Line l, String type) {
+  private void question(Worksheets.Line l, String type) {
     QuestionType t = SurveyKind.of(l, choices);
     if (t == null) {
       tell(l, "type", "this type of question has no counterpart; the row was left out");
@@ -305,7 +305,7 @@ public final class XlsFormReader {
   }
 
   /** A choice filter speaks of a choice's own columns; with their values it is a rule per code. */
-  private String fits(Sheets.Line l, Sheets.Line choice, Names.Known k) {
+  private String fits(Worksheets.Line l, Worksheets.Line choice, Names.Known k) {
     String filter = l.get("choice_filter");
     if (filter.isEmpty()) return "";
     shared(l, "choice_filter", filter, k.groups());
@@ -353,7 +353,7 @@ public final class XlsFormReader {
         : column;
   }
 
-  private void leftOver(Sheets.Line l) {
+  private void leftOver(Worksheets.Line l) {
     for (String column : l.cells().keySet())
       if (OwnColumns.isOwn(column) && !OwnColumns.isSound(l, column))
         tell(l, column, "this cell can't be read any more, and was left out");

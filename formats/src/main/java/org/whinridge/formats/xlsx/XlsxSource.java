@@ -119,9 +119,9 @@ public final class XlsxSource implements Source {
     boolean any = false;
     try (Stream<Row> rows = s.openStream()) {
       Iterator<Row> it = rows.iterator();
-      while (it.hasNext() && out.size() < TableHead.LOOKED_AT) {
+      while (it.hasNext() && out.size() < TableHead.EXAMINED) {
         Row r = it.next();
-        if (r.getRowNum() > TableHead.LOOKED_AT && any) break;
+        if (r.getRowNum() > TableHead.EXAMINED && any) break;
         if (r.getRowNum() > 1_000) break;
         while (out.size() < r.getRowNum() - 1) out.add(List.of());
         List<String> texts = new ArrayList<>();

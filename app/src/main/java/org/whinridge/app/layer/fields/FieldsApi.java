@@ -5,7 +5,6 @@ import com.eclipsesource.json.JsonArray;
 import com.eclipsesource.json.JsonObject;
 import com.eclipsesource.json.JsonValue;
 import jakarta.validation.Valid;
-import jakarta.validation.constraints.NotBlank;
 import jakarta.validation.constraints.NotEmpty;
 import jakarta.validation.constraints.NotNull;
 import java.security.Principal;
@@ -66,7 +65,7 @@ class FieldsApi {
 
   /** A layer to be made, as the page sends it. */
   record Wanted(
-      @NotBlank(message = "is missing") String name,
+      @NotNull(message = "is missing") String name,
       String summary,
       String tags,
       String system,
@@ -129,8 +128,7 @@ class FieldsApi {
       SchemaChange.check(s);
       return s;
     } catch (UnsupportedOperationException | NullPointerException | ClassCastException e) {
-      throw Refusal.refused(
-          "“" + at + "” has not the kind of value that is expected there. Nothing was changed.");
+      throw Refusal.wrongKind(at);
     } catch (IllegalArgumentException e) {
       throw Refusal.refused("The fields can't be so: " + e.getMessage() + ". Nothing was changed.");
     }
@@ -245,13 +243,19 @@ class FieldsApi {
   ResponseEntity<String> pasted(@PathVariable String project, @Valid @RequestBody Pasted body) {
     projects.byKey(project);
     CodeProposal how = body.codes == null ? CodeProposal.SAME : body.codes;
-    PastedCodes got =
-        PastedCodes.read(
-            or(body.text, ""), how, body.there == null ? List.of() : Code.read(body.there));
+    PastedCodes got = PastedCodes.read(or(body.text, ""), how, there(body.there));
     return json(
         new JsonObject()
             .add("codes", Code.write(got.codes()))
             .add("told", Json.array(got.told().toArray(new String[0]))));
+  }
+
+  private static List<Code> there(JsonArray codes) {
+    try {
+      return codes == null ? List.of() : Code.read(codes);
+    } catch (UnsupportedOperationException | NullPointerException e) {
+      throw Refusal.wrongKind("there");
+    }
   }
 
   /** Codes out of two columns of a layer, or the values in use of one of its fields. */

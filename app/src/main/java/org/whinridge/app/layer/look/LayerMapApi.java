@@ -72,7 +72,7 @@ class LayerMapApi {
         tiles.with(layer, look, rule, (c, s) -> collection(layer, c, s, box(box))));
   }
 
-  private static String collection(Layer layer, LayerColumns c, LookTiles.Sheet s, Envelope box) {
+  private static String collection(Layer layer, LayerColumns c, LookTiles.Sorted s, Envelope box) {
     int count = s.only == null ? c.count() : s.only.cardinality();
     boolean whole = count <= MOST_DRAWN;
     int[] rows =

@@ -1,10 +1,9 @@
 package org.whinridge.app.layer.look;
 
-import com.eclipsesource.json.Json;
 import com.eclipsesource.json.JsonArray;
 import com.eclipsesource.json.JsonObject;
-import com.eclipsesource.json.JsonValue;
-import com.eclipsesource.json.ParseException;
+import jakarta.validation.Valid;
+import jakarta.validation.constraints.NotNull;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.UUID;
@@ -63,28 +62,35 @@ class LookApi {
     return layers.get(projects.byKey(project).id(), id);
   }
 
-  private static JsonObject object(String body) {
-    try {
-      JsonValue v = Json.parse(body);
-      if (v.isObject()) return v.asObject();
-    } catch (ParseException e) {
-      throw Refusal.refused("This is not JSON: " + e.getMessage() + ". Nothing was changed.");
-    }
-    throw Refusal.refused("A JSON object was expected. Nothing was changed.");
-  }
+  /** A look to be tried, and the colours of the basemap that it lies on. */
+  record Tried(@NotNull(message = "is missing") JsonObject look, List<String> ground) {}
 
-  private static Look look(String json) {
+  /**
+   * What classes are to be made of: {@code by} a field, in so many classes; or all with the symbols
+   * of one class.
+   */
+  record Asked(
+      @NotNull(message = "is missing") JsonObject look,
+      List<String> ground,
+      String by,
+      String field,
+      String ramp,
+      String method,
+      Integer classes,
+      Integer same) {}
+
+  /** A look to be saved, and the revision that it was made from. */
+  record Made(@NotNull(message = "is missing") JsonObject look, Long revision) {}
+
+  /** The revision of the look that was saved. */
+  record Saved(long revision) {}
+
+  private static Look look(JsonObject json) {
     try {
-      return Look.read(json);
+      return Look.read(json.toString());
     } catch (IllegalArgumentException e) {
       throw Refusal.refused("The look can't be used: " + e.getMessage() + ". Nothing was changed.");
     }
-  }
-
-  private static Look look(JsonObject body) {
-    JsonValue v = body.get("look");
-    if (v == null) throw Refusal.refused("The look is missing. Nothing was changed.");
-    return look(v.toString());
   }
 
   /** The instructions by which maps draw the saved look; quick, since it counts nothing. */
@@ -104,22 +110,20 @@ class LookApi {
 
   /** Keeps a look for trying it on the map. */
   @PostMapping("/try")
-  String tried(@PathVariable String project, @PathVariable UUID id, @RequestBody String body) {
+  String tried(
+      @PathVariable String project, @PathVariable UUID id, @Valid @RequestBody Tried body) {
     Layer layer = layer(project, id);
-    JsonObject o = object(body);
-    return tried(layer, look(o), ground(o));
+    return tried(layer, look(body.look), ground(body.ground));
   }
 
   private String tried(Layer layer, Look look, List<Colour> ground) {
     return shown(layer, look, looks.keep(look), ground).toString();
   }
 
-  private static List<Colour> ground(JsonObject o) {
+  private static List<Colour> ground(List<String> sent) {
     List<Colour> out = new ArrayList<>();
-    JsonValue v = o.get("ground");
-    if (v != null && v.isArray())
-      for (JsonValue c : v.asArray())
-        if (c.isString() && out.size() < 12) Colour.read(c.asString()).ifPresent(out::add);
+    if (sent != null)
+      for (String c : sent) if (c != null && out.size() < 12) Colour.read(c).ifPresent(out::add);
     return out;
   }
 
@@ -169,38 +173,42 @@ class LookApi {
 
   /** Makes classes from what the layer holds. */
   @PostMapping("/propose")
-  String propose(@PathVariable String project, @PathVariable UUID id, @RequestBody String body) {
+  String propose(
+      @PathVariable String project, @PathVariable UUID id, @Valid @RequestBody Asked body) {
     Layer layer = layer(project, id);
-    JsonObject o = object(body);
-    Look before = look(o);
-    if (o.get("same") != null && o.get("same").isNumber())
-      return tried(
-          layer, LookProposal.sameSymbols(before, (int) o.get("same").asDouble()), ground(o));
-    return tried(layer, proposal(layer, models.of(layer), before, o), ground(o));
+    Look before = look(body.look);
+    Look made =
+        body.same == null
+            ? proposal(layer, models.of(layer), before, body)
+            : LookProposal.sameSymbols(before, body.same);
+    return tried(layer, made, ground(body.ground));
   }
 
-  private static Look proposal(Layer layer, LayerColumns c, Look before, JsonObject o) {
-    Look.By by = Look.By.of(o.getString("by", "")).orElse(Look.By.ONE);
+  private static String or(String text) {
+    return text == null ? "" : text;
+  }
+
+  private static Look proposal(Layer layer, LayerColumns c, Look before, Asked o) {
+    Look.By by = Look.By.of(or(o.by)).orElse(Look.By.ONE);
     if (by == Look.By.RULE) return LookProposal.byRule(before, c);
     if (by == Look.By.ONE) return LookProposal.one(before, c);
     Field field =
         layer
             .schema()
-            .field(o.getString("field", ""))
+            .field(or(o.field))
             .orElseThrow(
                 () ->
                     Refusal.refused(
                         "Choose the field that sorts the features. Nothing was changed."));
-    Ramp ramp =
-        Ramp.of(o.getString("ramp", "")).orElse(by == Look.By.CODE ? Ramp.ASSORTED : Ramp.PEAT);
+    Ramp ramp = Ramp.of(or(o.ramp)).orElse(by == Look.By.CODE ? Ramp.ASSORTED : Ramp.PEAT);
     if (by == Look.By.CODE) return LookProposal.byCode(before, c, field, ramp);
     Look made =
         LookProposal.byClass(
             before,
             c,
             field,
-            Breaks.Method.of(o.getString("method", "")).orElse(Breaks.Method.NATURAL),
-            o.getInt("classes", 5),
+            Breaks.Method.of(or(o.method)).orElse(Breaks.Method.NATURAL),
+            o.classes == null ? 5 : o.classes,
             ramp);
     if (made.classes().isEmpty())
       throw Refusal.refused(
@@ -212,11 +220,10 @@ class LookApi {
 
   /** Saves a look for everybody. */
   @PostMapping
-  String save(@PathVariable String project, @PathVariable UUID id, @RequestBody String body) {
-    Layer layer = layer(project, id);
-    JsonObject o = object(body);
-    long revision = looks.save(layer, look(o), o.getLong("revision", -1));
-    return new JsonObject().add("revision", revision).toString();
+  Saved save(@PathVariable String project, @PathVariable UUID id, @Valid @RequestBody Made body) {
+    return new Saved(
+        looks.save(
+            layer(project, id), look(body.look), body.revision == null ? -1 : body.revision));
   }
 
   /** Cleans an SVG file to an icon. */
@@ -239,10 +246,9 @@ class LookApi {
 
   /** The look as SLD 1.1, and what that can't say. */
   @PostMapping("/sld")
-  String sld(@PathVariable String project, @PathVariable UUID id, @RequestBody String body) {
+  String sld(@PathVariable String project, @PathVariable UUID id, @Valid @RequestBody Tried body) {
     Layer layer = layer(project, id);
-    SldWriter.Sld s =
-        SldWriter.write(ReadyLook.of(look(object(body)), layer.schema()), layer.name());
+    SldWriter.Sld s = SldWriter.write(ReadyLook.of(look(body.look), layer.schema()), layer.name());
     JsonArray notes = new JsonArray();
     s.notes().forEach(notes::add);
     return new JsonObject().add("xml", s.xml()).add("notes", notes).toString();

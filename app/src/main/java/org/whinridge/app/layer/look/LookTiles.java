@@ -26,14 +26,14 @@ import org.whinridge.formats.tiles.TileWriter;
  */
 @Service
 public class LookTiles {
-  private static final long MOST_SHEET_BYTES = 48_000_000;
+  private static final long MOST_SORTED_BYTES = 48_000_000;
   private static final long MOST_TILE_BYTES = 48_000_000;
   private final ReadModels models;
   private final Looks looks;
-  private final Cache<String, Sheet> sheets =
+  private final Cache<String, Sorted> sorted =
       Caffeine.newBuilder()
-          .maximumWeight(MOST_SHEET_BYTES)
-          .weigher((String key, Sheet s) -> s.bytes())
+          .maximumWeight(MOST_SORTED_BYTES)
+          .weigher((String key, Sorted s) -> s.bytes())
           .executor(Runnable::run)
           .build();
   private final Cache<TileKey, byte[]> tiles =
@@ -46,14 +46,16 @@ public class LookTiles {
   public LookTiles(ReadModels models, Looks looks) {
     this.models = models;
     this.looks = looks;
-    models.whenLeft(c -> sheets.asMap().values().removeIf(s -> s.from == c));
+    models.whenLeft(c -> sorted.asMap().values().removeIf(s -> s.from == c));
   }
 
-  /** A tile of the sheet of that number; it must not hold the sheet, which holds a whole model. */
-  private record TileKey(long sheet, int z, int x, int y) {}
+  /**
+   * A tile of the sorted layer of that number; it must not hold that, which holds a whole model.
+   */
+  private record TileKey(long sorted, int z, int x, int y) {}
 
   /** A layer's model under a look and a filter, on a day. Never changes. */
-  static final class Sheet {
+  static final class Sorted {
     private static final AtomicLong NUMBERS = new AtomicLong();
     final ReadyLook ready;
     final LookRows rows;
@@ -62,7 +64,7 @@ public class LookTiles {
     private final LocalDate day;
     private final long number = NUMBERS.incrementAndGet();
 
-    private Sheet(Look look, LayerColumns c, LayerFilter filter) {
+    private Sorted(Look look, LayerColumns c, LayerFilter filter) {
       Clock clock = LayerQueries.clock();
       day = clock.today();
       from = c;
@@ -81,20 +83,21 @@ public class LookTiles {
   }
 
   /** Uses a layer's model with its rows sorted by a look. */
-  <T> T with(Layer layer, String look, LayerFilter filter, BiFunction<LayerColumns, Sheet, T> use) {
+  <T> T with(
+      Layer layer, String look, LayerFilter filter, BiFunction<LayerColumns, Sorted, T> use) {
     LayerColumns c = models.of(layer);
-    return use.apply(c, sheet(layer, look, filter, c));
+    return use.apply(c, sorted(layer, look, filter, c));
   }
 
-  private Sheet sheet(Layer layer, String look, LayerFilter filter, LayerColumns c) {
+  private Sorted sorted(Layer layer, String look, LayerFilter filter, LayerColumns c) {
     // a saved look has its revision in the key, so that the next one is not taken for it
     String key =
         layer.id() + "|" + (look.isEmpty() ? layer.lookRevision() : look) + "|" + filter.text();
-    Sheet s = sheets.getIfPresent(key);
+    Sorted s = sorted.getIfPresent(key);
     if (s == null || !s.isOf(c)) {
-      s = new Sheet(looks.by(layer, look), c, filter);
-      sheets.put(key, s);
-      if (!models.holds(layer.id(), c)) sheets.asMap().remove(key, s); // it left meanwhile
+      s = new Sorted(looks.by(layer, look), c, filter);
+      sorted.put(key, s);
+      if (!models.holds(layer.id(), c)) sorted.asMap().remove(key, s); // it left meanwhile
     }
     return s;
   }
@@ -102,7 +105,7 @@ public class LookTiles {
   /** A tile; no bytes where nothing is. */
   public byte[] tile(Layer layer, String look, LayerFilter filter, int z, int x, int y) {
     LayerColumns c = models.of(layer);
-    Sheet s = sheet(layer, look, filter, c);
+    Sorted s = sorted(layer, look, filter, c);
     return tiles.get(
         new TileKey(s.number, z, x, y), k -> new TileWriter(s.from, s.rows, s.only).tile(z, x, y));
   }

@@ -20,7 +20,7 @@ import org.whinridge.formats.file.FileProblem;
 import org.whinridge.formats.file.Limits;
 
 /** The sheets of a form workbook as rows of named cells. */
-final class Sheets {
+final class Worksheets {
   private static final long MOST_BYTES = 50_000_000;
   private static final int MOST_ROWS = 10_000;
   private static final int MOST_COLUMNS = 200;
@@ -34,7 +34,7 @@ final class Sheets {
 
   private final Map<String, List<Line>> sheets = new LinkedHashMap<>();
 
-  private Sheets() {}
+  private Worksheets() {}
 
   List<Line> get(String sheet) {
     return sheets.getOrDefault(sheet, List.of());
@@ -44,9 +44,9 @@ final class Sheets {
     return sheets.keySet();
   }
 
-  static Sheets read(Path file) throws FileProblem, IOException {
+  static Worksheets read(Path file) throws FileProblem, IOException {
     Archive.check(file, MOST_BYTES);
-    Sheets out = new Sheets();
+    Worksheets out = new Worksheets();
     try (InputStream in = Files.newInputStream(file);
         ReadableWorkbook book = new ReadableWorkbook(in, new ReadingOptions(false, true))) {
       for (Sheet s : book.getSheets().toList())
@@ -77,7 +77,7 @@ final class Sheets {
           throw new IOException("the sheet " + sheet.getName() + " has more than 10,000 rows");
         List<String> texts = new ArrayList<>();
         for (int i = 0; i < Math.min(r.getCellCount(), MOST_COLUMNS); i++)
-          texts.add(r.getOptionalCell(i).map(Sheets::text).orElse(""));
+          texts.add(r.getOptionalCell(i).map(Worksheets::text).orElse(""));
         if (texts.stream().allMatch(String::isBlank)) continue;
         if (columns.isEmpty()) {
           for (String t : texts) columns.add(column(t));

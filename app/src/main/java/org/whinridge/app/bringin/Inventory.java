@@ -26,7 +26,7 @@ import org.whinridge.formats.source.Source;
 
 /** Looks through all files of a lot. */
 @Component
-class Looking {
+class Inventory {
   private static final int SAMPLE = 300;
   private static final long SAMPLE_POINTS = 200_000;
   private static final int BROKEN = 50;
@@ -34,12 +34,12 @@ class Looking {
   private final List<String> words;
 
   /** {@code words}: those of the house, from which labels that were cut are completed. */
-  Looking(Incoming incoming, @Value("${whinridge.label-words:}") List<String> words) {
+  Inventory(Incoming incoming, @Value("${whinridge.label-words:}") List<String> words) {
     this.incoming = incoming;
     this.words = words.stream().map(Fold::lower).toList();
   }
 
-  Found look(Path home, Jobs.Job job) throws IOException {
+  Found take(Path home, Jobs.Job job) throws IOException {
     List<Sources.Brought> files = incoming.files(home);
     job.now("Opening " + (files.size() == 1 ? "the file" : files.size() + " files"), -1);
     Sources.Opened opened = Sources.open(files, incoming.scratch(home), incoming.tables(home));

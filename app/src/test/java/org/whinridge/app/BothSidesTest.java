@@ -1,0 +1,64 @@
+package org.whinridge.app;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+import java.util.stream.Stream;
+import org.junit.jupiter.api.Test;
+import org.whinridge.core.round.StopState;
+import org.whinridge.core.text.Word;
+import org.whinridge.core.visit.RowState;
+import org.whinridge.core.visit.VisitState;
+
+/** The front end's lists are core's, and nobody writes a state by hand beside them. */
+class BothSidesTest {
+  private static final Path SOURCES = Path.of("src/main/frontend/src");
+
+  private static Map<String, String> list(String name) throws Exception {
+    String text = Files.readString(SOURCES.resolve("states.js"));
+    Matcher all = Pattern.compile("export const " + name + " = \\{([^}]*)}").matcher(text);
+    assertThat(all.find()).as(name).isTrue();
+    Map<String, String> out = new LinkedHashMap<>();
+    Matcher one = Pattern.compile("(\\w+): \"([^\"]*)\"").matcher(all.group(1));
+    while (one.find()) out.put(one.group(1), one.group(2));
+    return out;
+  }
+
+  private static <E extends Enum<E> & Word> Map<String, String> of(E[] values) {
+    Map<String, String> out = new LinkedHashMap<>();
+    for (E e : values) out.put(e.name(), e.id());
+    return out;
+  }
+
+  @Test
+  void statesAreTheSameOnBothSides() throws Exception {
+    assertThat(list("VISIT")).isEqualTo(of(VisitState.values()));
+    assertThat(list("STOP")).isEqualTo(of(StopState.values()));
+    assertThat(list("ROW")).isEqualTo(of(RowState.values()));
+  }
+
+  @Test
+  void noScriptComparesAStateWithAWordOfItsOwn() throws Exception {
+    Pattern byHand =
+        Pattern.compile("(?:state|status) [!=]==? \"(" + String.join("|", words()) + ")\"");
+    try (Stream<Path> all = Files.list(SOURCES)) {
+      for (Path p : all.filter(x -> x.toString().endsWith(".js")).toList())
+        assertThat(byHand.matcher(Files.readString(p)).results().map(m -> m.group()).toList())
+            .as(p.toString())
+            .isEmpty();
+    }
+  }
+
+  private static List<String> words() {
+    return Stream.concat(Stream.of(VisitState.values()), Stream.of(StopState.values()))
+        .map(Word::id)
+        .distinct()
+        .toList();
+  }
+}

@@ -1,0 +1,93 @@
+package org.whinridge.app;
+
+import com.eclipsesource.json.Json;
+import com.eclipsesource.json.JsonObject;
+import java.util.List;
+import java.util.Optional;
+import java.util.UUID;
+import org.springframework.boot.ApplicationArguments;
+import org.springframework.boot.ApplicationRunner;
+import org.springframework.boot.test.context.TestComponent;
+import org.springframework.context.annotation.Profile;
+import org.springframework.core.annotation.Order;
+import org.springframework.jdbc.core.JdbcTemplate;
+import org.whinridge.app.form.Forms;
+import org.whinridge.app.layer.LayerMaking;
+import org.whinridge.app.project.Project;
+import org.whinridge.app.project.Projects;
+import org.whinridge.app.round.RoundMaking;
+import org.whinridge.core.layer.Feature;
+import org.whinridge.demo.Ostrey;
+
+/**
+ * What most tests of the server need, and no more: the project "ostrey" in UTM zone 29 north, the
+ * layer "Control structures" with five points of the isle, a form of it with three questions
+ * (condition, silt depth, notes) in its first edition, and a round of the five for inspector1.
+ */
+@TestComponent
+@Profile("!demo")
+@Order(0)
+class SmallProject implements ApplicationRunner {
+  private static final List<String> ASKED = List.of("condition", "silt_depth_mm", "notes");
+  private final JdbcTemplate jdbc;
+  private final Projects projects;
+  private final LayerMaking making;
+  private final Forms forms;
+  private final RoundMaking rounds;
+
+  SmallProject(
+      JdbcTemplate jdbc, Projects projects, LayerMaking making, Forms forms, RoundMaking rounds) {
+    this.jdbc = jdbc;
+    this.projects = projects;
+    this.making = making;
+    this.forms = forms;
+    this.rounds = rounds;
+  }
+
+  @Override
+  public void run(ApplicationArguments args) throws Exception {
+    if (!projects.all().isEmpty()) return;
+    for (String role : List.of("coordinator", "reviewer", "inspector", "reader"))
+      jdbc.update(
+          "insert into account (name, role, password_hash) values (?, ?, '')",
+          role.equals("inspector") ? "inspector1" : role,
+          role);
+    Project p =
+        projects.make(
+            "ostrey",
+            "Isle of Ostrey",
+            "EPSG:32629",
+            "+proj=utm +zone=29 +datum=WGS84 +units=m +no_defs",
+            null);
+    List<Feature> five = new Ostrey().structures().subList(0, 5);
+    UUID layer =
+        making.make(
+            p.id(),
+            "Control structures",
+            Ostrey.structuresSchema(),
+            "five of the board's register",
+            "coordinator",
+            take -> five.forEach(take));
+    UUID form = forms.fromLayer(p.id(), layer);
+    for (var q : forms.get(p.id(), form).form().questions())
+      if (!ASKED.contains(q.name()))
+        forms.edit(
+            p.id(),
+            form,
+            forms.get(p.id(), form).revision(),
+            new JsonObject().add("op", "remove").add("question", Json.value(q.name())));
+    forms.publish(p.id(), form, "coordinator");
+    rounds.make(
+        p.id(),
+        new RoundMaking.Plan(
+            layer,
+            form,
+            "Five structures",
+            "",
+            Optional.empty(),
+            "inspector1",
+            Optional.empty(),
+            five.stream().map(f -> UUID.fromString(f.id())).toList()),
+        "coordinator");
+  }
+}
