@@ -110,14 +110,14 @@ public class OneLookUp {
   /** Whinridge's nearest post within 2 km, geodesic. */
   @Benchmark
   public LookupResult nearest() {
-    return posts.look(NEAREST, GeometryJson.WGS84.createPoint(places.get(n++ & 4095)), f -> true);
+    return posts.lookUp(NEAREST, GeometryJson.WGS84.createPoint(places.get(n++ & 4095)), f -> true);
   }
 
   /** Whinridge's nearest of 5,000 posts that all stand at one position. */
   @Benchmark
   public LookupResult nearestOfIdentical() {
     double d = (n++ & 1023) * 1e-6;
-    return atOnePlace.look(
+    return atOnePlace.lookUp(
         NEAREST, GeometryJson.WGS84.createPoint(new Coordinate(-10.2 + d, 57.9 + d)), f -> true);
   }
 

@@ -181,7 +181,7 @@ class Importing {
   }
 
   /** Gives a new layer the look that its file carries; what can't be read is told. */
-  private void takeInventory(UUID layer, Choice c, List<String> notes) {
+  private void look(UUID layer, Choice c, List<String> notes) {
     String said = c.part().layer().described().map(Described::look).orElse("");
     if (said.isEmpty()) return;
     try {
