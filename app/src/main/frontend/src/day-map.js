@@ -5,7 +5,7 @@ import { pictureBase } from "./basemaps.js";
 import { h } from "./dom.js";
 import { loadEngine } from "./engine.js";
 import { onMap } from "./layer-on-map.js";
-import { denominator, Painter, url } from "./look.js";
+import { denominator, entrySaid, Painter, url } from "./look.js";
 import { plainBase } from "./map.js";
 import { basemap, mapOf } from "./pack.js";
 
@@ -33,11 +33,10 @@ export async function projectMap(m, pack) {
     const painter = new Painter(plan, () => denominator(m));
     const layer = new VectorLayer({ source: new VectorSource({ features: l.features.filter((f) => f.geometry).map((f) => onMap({ ...f, drawn: drawn[l.features.indexOf(f)] })) }), style: painter.style, opacity: l.opacity, zIndex: 5 - i * 0.01, declutter: true });
     m.addLayer(layer);
-    const last = plan.entries.length - 1;
     return h("li", {},
       h("label", { class: "flex gap-2 items-center font-semibold" }, h("input", { type: "checkbox", checked: true, onchange: (e) => layer.setVisible(e.target.checked) }), l.name),
       l.cut && h("p", { class: "quiet text-sm" }, `The first ${l.features.length} around the stops.`),
-      h("ul", { class: "legend text-sm" }, plan.entries.map((e, k) => (e.draws.length === 0 ? null : h("li", {}, h("img", { src: url(e.symbol), alt: "" }), h("span", {}, e.label || (k === last && plan.by !== "one" ? "Everything else" : l.name)))))));
+      h("ul", { class: "legend text-sm" }, plan.entries.map((e, k) => (e.draws.length === 0 ? null : h("li", {}, h("img", { src: url(e.symbol), alt: "" }), h("span", {}, entrySaid(plan, k, l.name)))))));
   });
   m.getTargetElement().append(
     h("div", { class: "ground-switch", role: "group", "aria-label": "Basemap" }, buttons),

@@ -2,7 +2,7 @@
 import { request } from "./api.js";
 import { withBasemaps } from "./basemaps.js";
 import { LayerOnMap } from "./layer-on-map.js";
-import { url } from "./look.js";
+import { entrySaid, url } from "./look.js";
 import * as maps from "./map.js";
 import DragBox from "ol/interaction/DragBox.js";
 
@@ -83,7 +83,7 @@ export function layerPage() {
     },
     legend(plan) {
       const last = plan.entries.length - 1;
-      this.entries = plan.entries.map((e, key) => ({ key, label: e.label || (plan.by === "one" ? "All features" : "Everything else"), symbol: url(e.symbol), empty: e.draws.length === 0 && key === last })).filter((e) => !e.empty);
+      this.entries = plan.entries.map((e, key) => ({ key, label: entrySaid(plan, key, "All features"), symbol: url(e.symbol), empty: e.draws.length === 0 && key === last })).filter((e) => !e.empty);
     },
     filter() {
       const wanted = this.found.trim().toLowerCase();

@@ -19,7 +19,7 @@ import { Edits, Unfit, writingFoot } from "./desk-edits.js";
 import { h } from "./dom.js";
 import { loadEngine } from "./engine.js";
 import { LayerOnMap } from "./layer-on-map.js";
-import { url } from "./look.js";
+import { entrySaid, url } from "./look.js";
 import * as maps from "./map.js";
 import { rowsPage } from "./rows-page.js";
 import { asTyped, valuesForm } from "./values-form.js";
@@ -363,7 +363,6 @@ export async function drawPage(box) {
 
   function render() {
     const plan = drawn.plan;
-    const last = plan.entries.length - 1;
     side.replaceChildren(
       ...[
         failure && h("p", { class: "problem", role: "alert" }, failure),
@@ -373,7 +372,7 @@ export async function drawPage(box) {
         h("div", { class: "card mb-3" },
           h("h2", {}, "Make a feature"),
           h("ul", { class: "legend mt-1", id: "make-from" }, plan.entries.map((e, i) => {
-            const said = e.label || (i === last && plan.by !== "one" ? "Everything else" : "New feature");
+            const said = entrySaid(plan, i, "New feature");
             return h("li", {}, h("button", { type: "button", class: "plain w-full justify-start", "data-make": String(i), "aria-pressed": String(mode === "draw" && making?.i === i), onclick: () => {
               making = { i, said, preset: e.preset ?? {} };
               current = null;

@@ -7,6 +7,11 @@ import Stroke from "ol/style/Stroke.js";
 import Style from "ol/style/Style.js";
 import Text from "ol/style/Text.js";
 
+/** What an entry of a legend is called; `one` when the look has no others to tell it from. */
+export function entrySaid(plan, k, one) {
+  return plan.entries[k].label || (plan.by !== "one" && k === plan.entries.length - 1 ? "Everything else" : one);
+}
+
 const FONT = '"Atkinson Hyperlegible Next Variable", sans-serif';
 /** Metres of a pixel by which scales are told (OGC SLD 1.1, clause 10.2). */
 const PIXEL_M = 0.00028;

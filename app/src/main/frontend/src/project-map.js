@@ -5,7 +5,7 @@ import { withBasemaps } from "./basemaps.js";
 import { h } from "./dom.js";
 import { symbol } from "./symbols.js";
 import { LayerOnMap } from "./layer-on-map.js";
-import { url } from "./look.js";
+import { entrySaid, url } from "./look.js";
 import * as maps from "./map.js";
 
 
@@ -68,7 +68,6 @@ export async function projectMapPage(box) {
   function render() {
     list.replaceChildren(...state.layers.map((l, i) => {
       const plan = onMap.get(l.id)?.plan;
-      const last = plan ? plan.entries.length - 1 : -1;
       return h("li", { class: "card py-2", "data-layer": l.id, draggable: may, ondragstart: () => (dragged = i), ondragover: (e) => e.preventDefault(), ondrop: () => dragged >= 0 && move(dragged, i - dragged) },
         h("div", { class: "flex items-center gap-2" },
           h("input", { type: "checkbox", checked: l.on, "aria-label": `Show ${l.name}`, onchange: async (e) => {
@@ -95,7 +94,7 @@ export async function projectMapPage(box) {
             z();
           } })),
           h("a", { class: "text-sm ml-auto", href: `/p/${project}/layers/${l.id}/look` }, "Look")),
-        l.on && plan && h("ul", { class: "legend mt-1 text-sm" }, plan.entries.map((e, k) => (e.draws.length === 0 ? null : h("li", {}, h("img", { src: url(e.symbol), alt: "" }), h("span", {}, e.label || (k === last && plan.by !== "one" ? "Everything else" : l.shortName || l.name)))))));
+        l.on && plan && h("ul", { class: "legend mt-1 text-sm" }, plan.entries.map((e, k) => (e.draws.length === 0 ? null : h("li", {}, h("img", { src: url(e.symbol), alt: "" }), h("span", {}, entrySaid(plan, k, l.shortName || l.name)))))));
     }));
   }
   save.addEventListener("click", async () => {

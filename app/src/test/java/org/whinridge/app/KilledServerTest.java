@@ -23,6 +23,7 @@ import java.util.List;
 import java.util.Set;
 import java.util.UUID;
 import java.util.concurrent.CompletableFuture;
+import java.util.concurrent.CountDownLatch;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
@@ -186,21 +187,25 @@ class KilledServerTest {
   void whatWasAcknowledgedSurvivesAKillAndSendingAgainGivesOneCopy() throws Exception {
     start();
     Device before = new Device();
-    List<JsonObject> all = visits(before, 400);
+    List<JsonObject> all = visits(before, 150);
     Set<String> acknowledged = new LinkedHashSet<>();
+    CountDownLatch some = new CountDownLatch(20);
     CompletableFuture<Void> kill =
         CompletableFuture.runAsync(
             () -> {
               try {
-                Thread.sleep(1500);
+                some.await();
               } catch (InterruptedException e) {
                 Thread.currentThread().interrupt();
               }
-              server.destroyForcibly(); // SIGKILL
+              server.destroyForcibly(); // SIGKILL, while others are being written
             });
     try {
       for (JsonObject v : all)
-        if (before.send(v).statusCode() == 200) acknowledged.add(v.getString("id", ""));
+        if (before.send(v).statusCode() == 200) {
+          acknowledged.add(v.getString("id", ""));
+          some.countDown();
+        }
     } catch (IOException killedInTheMiddle) {
       assertThat(acknowledged)
           .as("some were acknowledged before the kill")

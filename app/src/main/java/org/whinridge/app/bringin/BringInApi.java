@@ -1,16 +1,16 @@
 package org.whinridge.app.bringin;
 
-import com.eclipsesource.json.JsonArray;
 import com.eclipsesource.json.JsonObject;
+import com.fasterxml.jackson.annotation.JsonInclude;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
 import java.io.IOException;
 import java.nio.file.Path;
 import java.security.Principal;
+import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.UUID;
-import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
 import org.springframework.util.MultiValueMap;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -38,55 +38,58 @@ class BringInApi {
     this.uploads = uploads;
   }
 
-  private static ResponseEntity<String> json(JsonObject o) {
-    return ResponseEntity.ok()
-        .contentType(MediaType.APPLICATION_JSON)
-        .header("Cache-Control", "no-store")
-        .body(o.toString());
+  /** A lot of files that was begun, and the most bytes of one. */
+  record Begun(UUID id, long limit) {}
+
+  /** Where to go on. */
+  record Next(String page) {}
+
+  /** Where a lot stands; what a job does only while one runs. */
+  @JsonInclude(JsonInclude.Include.NON_NULL)
+  record State(String stage, String problem, String doing, Long done, Long total, Long seconds) {}
+
+  private static <T> ResponseEntity<T> fresh(T body) {
+    return ResponseEntity.ok().header("Cache-Control", "no-store").body(body);
   }
 
   @PostMapping("/api/p/{project}/bring-in")
-  ResponseEntity<String> begin(@PathVariable String project, Principal person) throws IOException {
+  ResponseEntity<Begun> begin(@PathVariable String project, Principal person) throws IOException {
     UUID id = bringIn.begin(projects.byKey(project).id(), person.getName());
-    return json(new JsonObject().add("id", id.toString()).add("limit", bringIn.limit()));
+    return fresh(new Begun(id, bringIn.limit()));
   }
 
   @PostMapping("/api/p/{project}/bring-in/{id}/inventory")
-  ResponseEntity<String> inventory(@PathVariable String project, @PathVariable UUID id)
+  ResponseEntity<Next> inventory(@PathVariable String project, @PathVariable UUID id)
       throws IOException {
     bringIn.takeInventory(projects.byKey(project).id(), id);
-    return json(new JsonObject().add("page", "/p/" + project + "/layers/bring-in/" + id));
+    return fresh(new Next("/p/" + project + "/layers/bring-in/" + id));
   }
 
   /** The decisions of the report's form; what is wrong with them is answered at once. */
   @PostMapping("/api/p/{project}/bring-in/{id}/decide")
-  ResponseEntity<String> decide(
+  ResponseEntity<Next> decide(
       @PathVariable String project,
       @PathVariable UUID id,
       @RequestParam MultiValueMap<String, String> form,
       Principal person)
       throws IOException {
     bringIn.decide(projects.byKey(project).id(), id, form, person.getName());
-    return json(new JsonObject().add("page", "/p/" + project + "/layers/bring-in/" + id));
+    return fresh(new Next("/p/" + project + "/layers/bring-in/" + id));
   }
 
   @GetMapping("/api/p/{project}/bring-in/{id}/state")
-  ResponseEntity<String> state(@PathVariable String project, @PathVariable UUID id)
+  ResponseEntity<State> state(@PathVariable String project, @PathVariable UUID id)
       throws IOException {
     BringIn.Standing s = bringIn.standing(projects.byKey(project).id(), id);
-    JsonObject o = new JsonObject().add("stage", s.stage()).add("problem", s.problem());
-    s.job()
-        .ifPresent(
-            j ->
-                o.add("doing", j.doing())
-                    .add("done", j.done())
-                    .add("total", j.total())
-                    .add("seconds", j.seconds()));
-    return json(o);
+    return fresh(
+        s.job()
+            .map(
+                j -> new State(s.stage(), s.problem(), j.doing(), j.done(), j.total(), j.seconds()))
+            .orElse(new State(s.stage(), s.problem(), null, null, null, null)));
   }
 
   @GetMapping("/api/p/{project}/bring-in/{id}/preview")
-  ResponseEntity<String> preview(
+  ResponseEntity<JsonObject> preview(
       @PathVariable String project,
       @PathVariable UUID id,
       @RequestParam int part,
@@ -96,20 +99,24 @@ class BringInApi {
       @RequestParam(defaultValue = "") String wkt,
       @RequestParam(defaultValue = "") String repair)
       throws IOException {
-    return json(
+    return fresh(
         bringIn.preview(
             projects.byKey(project).id(), id, part, new Preview.Asked(system, x, y, wkt, repair)));
   }
 
+  /** Coordinate systems that were found. */
+  record Systems(List<System> systems) {
+    /** One of them. */
+    record System(String code, String name) {}
+  }
+
   @GetMapping("/api/p/{project}/systems")
-  ResponseEntity<String> systems(
-      @PathVariable String project, @RequestParam(defaultValue = "") String q) {
+  Systems systems(@PathVariable String project, @RequestParam(defaultValue = "") String q) {
     projects.byKey(project);
-    JsonArray a = new JsonArray();
-    CoordinateSystems.find(q, 30)
-        .forEach(
-            c -> a.add(new JsonObject().add("code", "EPSG:" + c.epsg()).add("name", c.name())));
-    return json(new JsonObject().add("systems", a));
+    return new Systems(
+        CoordinateSystems.find(q, 30).stream()
+            .map(c -> new Systems.System("EPSG:" + c.epsg(), c.name()))
+            .toList());
   }
 
   @TusRequests({"/api/p/{project}/bring-in/uploads", "/api/p/{project}/bring-in/uploads/{id}"})

@@ -1,8 +1,9 @@
 package org.whinridge.app.daybook;
 
-import com.eclipsesource.json.JsonArray;
 import com.eclipsesource.json.JsonObject;
 import com.eclipsesource.json.JsonValue;
+import com.fasterxml.jackson.annotation.JsonInclude;
+import java.time.Instant;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.List;
@@ -36,24 +37,27 @@ class Contact {
     this.copies = copies;
   }
 
-  /** A person's newest visits in short: [{id, state, reason}]. */
-  JsonArray newest(String person) {
-    JsonArray out = new JsonArray();
-    for (VisitHead v : visits.newest(person))
-      out.add(
-          new JsonObject()
-              .add("id", v.id().toString())
-              .add("state", v.state().id())
-              .add("clash", v.clash())
-              .add("reason", v.reason()));
-    return out;
+  /** A person's newest visits in short. */
+  List<VisitAnswer> newest(String person) {
+    return visits.newest(person).stream().map(VisitAnswer::shortly).toList();
   }
+
+  /**
+   * What a device asks and is answered.
+   *
+   * @param copiedUpTo until when a copy of the store holds everything; null while there is none
+   */
+  @JsonInclude(JsonInclude.Include.NON_NULL)
+  record Answer(List<VisitAnswer> visits, List<Given> given, Instant copiedUpTo) {}
+
+  /** A text that was set aside and given to this person to look into. */
+  record Given(UUID id, String visit, String from, Instant at, String reason, String note) {}
 
   /**
    * Answers {visits: [id, …]} with {visits: […], copiedUpTo, given: […]}. A visit that is asked for
    * and not in the answer is not at the office; a device that had handed it in offers it again.
    */
-  JsonObject answer(JsonObject question, String person) {
+  Answer answer(JsonObject question, String person) {
     List<UUID> ids = new ArrayList<>();
     List<String> texts = new ArrayList<>();
     JsonValue asked = question.get("visits");
@@ -67,43 +71,25 @@ class Contact {
           Sent.uuid(new JsonObject().add("id", v), "id").ifPresent(ids::add);
         }
     }
-    JsonArray out = new JsonArray();
+    List<VisitAnswer> out = new ArrayList<>();
     List<VisitHead> heads = visits.some(person, ids);
     Map<UUID, List<Photo>> pictures = photos(heads.stream().map(VisitHead::id).toList());
     for (VisitHead v : heads) {
       out.add(VisitAnswer.of(v, pictures.getOrDefault(v.id(), List.of())));
       texts.remove(v.id().toString());
     }
-    setAsides(texts, person, out);
-    JsonObject answer = new JsonObject().add("visits", out).add("given", given(person));
-    copies.heldUpTo().ifPresent(at -> answer.add("copiedUpTo", at.toString()));
-    return answer;
+    setAsides.sent(texts, person).forEach(a -> out.add(VisitAnswer.setAside(a)));
+    List<Given> given =
+        setAsides.givenTo(person).stream()
+            .map(
+                a ->
+                    new Given(
+                        a.id(), a.sentId(), a.person(), a.receivedAt(), a.reason(), a.fateReason()))
+            .toList();
+    return new Answer(out, given, copies.heldUpTo().orElse(null));
   }
 
   private Map<UUID, List<Photo>> photos(Collection<UUID> of) {
     return photos.of(of).stream().collect(Collectors.groupingBy(p -> p.visitId().orElseThrow()));
-  }
-
-  private void setAsides(List<String> ids, String person, JsonArray out) {
-    for (SetAside s : setAsides.sent(ids, person))
-      out.add(
-          VisitAnswer.setAside(s.sentId(), s.reason())
-              .add("receivedAt", s.receivedAt().toString())
-              .add("fate", s.fate().id())
-              .add("fateReason", s.fateReason()));
-  }
-
-  private JsonArray given(String person) {
-    JsonArray out = new JsonArray();
-    for (SetAside s : setAsides.givenTo(person))
-      out.add(
-          new JsonObject()
-              .add("id", s.id().toString())
-              .add("visit", s.sentId())
-              .add("from", s.person())
-              .add("at", s.receivedAt().toString())
-              .add("reason", s.reason())
-              .add("note", s.fateReason()));
-    return out;
   }
 }

@@ -1,7 +1,6 @@
 package org.whinridge.app.daybook;
 
 import com.eclipsesource.json.Json;
-import com.eclipsesource.json.JsonArray;
 import com.eclipsesource.json.JsonObject;
 import com.eclipsesource.json.ParseException;
 import jakarta.servlet.http.HttpServletRequest;
@@ -9,6 +8,7 @@ import java.io.IOException;
 import java.io.InputStream;
 import java.nio.charset.StandardCharsets;
 import java.security.Principal;
+import java.util.List;
 import java.util.UUID;
 import org.springframework.beans.factory.annotation.Value;
 import org.springframework.http.MediaType;
@@ -53,44 +53,42 @@ class DayController {
     return "day";
   }
 
-  /**
-   * Who is signed in, the token that changes need, the person's rounds, and what became of the
-   * visits handed in.
-   */
-  @GetMapping(value = "/api/day/me", produces = MediaType.APPLICATION_JSON_VALUE)
-  ResponseEntity<String> me(Principal person, CsrfToken csrf) {
-    JsonArray rs = new JsonArray();
-    for (Round r : rounds.of(person.getName())) {
-      JsonArray stops = new JsonArray();
-      r.stops()
-          .forEach(
-              s ->
-                  stops.add(
-                      new JsonObject()
-                          .add("feature", s.featureId().toString())
-                          .add("state", s.state().id())
-                          .add("reason", s.reason())));
-      rs.add(
-          new JsonObject()
-              .add("id", r.id().toString())
-              .add("name", r.name())
-              .add("note", r.note())
-              .add("due", r.due().map(Object::toString).orElse(""))
-              .add("stops", stops));
+  /** A round as the day book lists it; {@code due} is "" when it has no date. */
+  record MyRound(UUID id, String name, String note, String due, List<MyStop> stops) {
+    static MyRound of(Round r) {
+      return new MyRound(
+          r.id(),
+          r.name(),
+          r.note(),
+          r.due().map(Object::toString).orElse(""),
+          r.stops().stream().map(MyStop::of).toList());
     }
+  }
+
+  /** A stop of a round. */
+  record MyStop(UUID feature, String state, String reason) {
+    static MyStop of(Round.Stop s) {
+      return new MyStop(s.featureId(), s.state().id(), s.reason());
+    }
+  }
+
+  /** The token that changes need. */
+  record Token(String header, String token) {}
+
+  /** Who is signed in, the person's rounds, and what became of the visits handed in. */
+  record Me(String person, Token csrf, List<MyRound> rounds, List<VisitAnswer> visits) {}
+
+  /** What the day book asks first. */
+  @GetMapping("/api/day/me")
+  ResponseEntity<Me> me(Principal person, CsrfToken csrf) {
     return ResponseEntity.ok()
         .header("Cache-Control", "no-store")
         .body(
-            new JsonObject()
-                .add("person", person.getName())
-                .add(
-                    "csrf",
-                    new JsonObject()
-                        .add("header", csrf.getHeaderName())
-                        .add("token", csrf.getToken()))
-                .add("rounds", rs)
-                .add("visits", contact.newest(person.getName()))
-                .toString());
+            new Me(
+                person.getName(),
+                new Token(csrf.getHeaderName(), csrf.getToken()),
+                rounds.of(person.getName()).stream().map(MyRound::of).toList(),
+                contact.newest(person.getName())));
   }
 
   @GetMapping(value = "/api/day/rounds/{id}/manifest", produces = MediaType.APPLICATION_JSON_VALUE)
@@ -114,17 +112,18 @@ class DayController {
   }
 
   /** What became of the visits and photos that a device keeps, however old they are. */
-  @PostMapping(value = "/api/day/contact", produces = MediaType.APPLICATION_JSON_VALUE)
-  ResponseEntity<String> contact(HttpServletRequest request, Principal person) throws IOException {
+  @PostMapping("/api/day/contact")
+  ResponseEntity<Contact.Answer> contact(HttpServletRequest request, Principal person)
+      throws IOException {
     return ResponseEntity.ok()
         .header("Cache-Control", "no-store")
-        .body(contact.answer(body(request, "question"), person.getName()).toString());
+        .body(contact.answer(body(request, "question"), person.getName()));
   }
 
-  @PostMapping(value = "/api/day/hand-ins", produces = MediaType.APPLICATION_JSON_VALUE)
-  ResponseEntity<String> handIn(HttpServletRequest request, Principal person) throws Exception {
-    return ResponseEntity.ok(
-        handIns.receive(body(request, "hand-in"), person.getName()).toString());
+  @PostMapping("/api/day/hand-ins")
+  ResponseEntity<HandIns.Answer> handIn(HttpServletRequest request, Principal person)
+      throws Exception {
+    return ResponseEntity.ok(handIns.receive(body(request, "hand-in"), person.getName()));
   }
 
   private JsonObject body(HttpServletRequest request, String what) throws IOException {

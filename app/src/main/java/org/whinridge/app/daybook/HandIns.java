@@ -1,10 +1,11 @@
 package org.whinridge.app.daybook;
 
-import com.eclipsesource.json.JsonArray;
 import com.eclipsesource.json.JsonObject;
 import com.eclipsesource.json.JsonValue;
 import java.time.Instant;
 import java.time.temporal.ChronoUnit;
+import java.util.ArrayList;
+import java.util.List;
 import java.util.Optional;
 import java.util.UUID;
 import org.slf4j.Logger;
@@ -50,7 +51,7 @@ class HandIns {
   }
 
   /** Takes a hand-in, or a part of one; answers with one line per visit. */
-  JsonObject receive(JsonObject handIn, String person) throws Exception {
+  Answer receive(JsonObject handIn, String person) throws Exception {
     SentHandIn sent = SentHandIn.read(handIn);
     bounded(person);
     Sender by = new Sender(sent.id(), person, sent.device(), sent.deviceId());
@@ -59,12 +60,15 @@ class HandIns {
           transaction.executeWithoutResult(t -> begin(by));
           return null;
         });
-    JsonArray answers = new JsonArray();
+    List<VisitAnswer> answers = new ArrayList<>();
     for (JsonValue v : sent.visits()) answers.add(one(v, by));
     jdbc.execute("CHECKPOINT SYNC");
     LOG.info("hand-in {} by {} with {} visits", sent.id(), person, sent.visits().size());
-    return new JsonObject().add("handIn", sent.id().toString()).add("visits", answers);
+    return new Answer(sent.id(), answers);
   }
+
+  /** What became of each visit of a hand-in, or of a part of one. */
+  record Answer(UUID handIn, List<VisitAnswer> visits) {}
 
   /** Who hands in, with which hand-in. */
   record Sender(UUID handIn, String person, String device, String deviceId) {}
@@ -98,16 +102,11 @@ class HandIns {
     handIns.count(by.handIn(), bytes);
   }
 
-  private JsonObject one(JsonValue raw, Sender by) throws Exception {
+  private VisitAnswer one(JsonValue raw, Sender by) throws Exception {
     try {
       return kept(raw, by);
     } catch (ConcurrencyFailureException e) {
-      return new JsonObject()
-          .add("id", SentHandIn.idOf(raw))
-          .add("state", VisitAnswer.BUSY)
-          .add(
-              "reason",
-              "Somebody is writing to this visit just now. It stays on the device; hand in again.");
+      return VisitAnswer.busy(SentHandIn.idOf(raw));
     } catch (VisitKeeping.NoVisit e) {
       LOG.warn("a visit of {} is set aside: {}", by.person(), e.getMessage());
       String text = raw.toString();
@@ -132,7 +131,7 @@ class HandIns {
     }
   }
 
-  private JsonObject kept(JsonValue raw, Sender by) throws Exception {
+  private VisitAnswer kept(JsonValue raw, Sender by) throws Exception {
     VisitKeeping.Read read = keeping.read(raw, by.person());
     try {
       return Attempts.twice(

@@ -1,7 +1,6 @@
 package org.whinridge.app.daybook;
 
 import com.eclipsesource.json.JsonArray;
-import com.eclipsesource.json.JsonObject;
 import com.eclipsesource.json.JsonValue;
 import java.time.DateTimeException;
 import java.time.Instant;
@@ -92,7 +91,7 @@ class VisitKeeping {
       List<Photos.Announced> photos) {}
 
   /** What came of keeping; {@code fresh} when its text was not here before. */
-  record Outcome(JsonObject answer, boolean fresh) {}
+  record Outcome(VisitAnswer answer, boolean fresh) {}
 
   /** Reads a visit of a person. Not within a transaction, since it asks read models. */
   Read read(JsonValue raw, String person) throws NoVisit {
@@ -241,7 +240,7 @@ class VisitKeeping {
     }
   }
 
-  private JsonObject answer(VisitEntity v) {
+  private VisitAnswer answer(VisitEntity v) {
     return VisitAnswer.of(VisitHead.of(v), photos.of(List.of(v.id)));
   }
 

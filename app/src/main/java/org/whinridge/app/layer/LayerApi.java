@@ -1,12 +1,10 @@
 package org.whinridge.app.layer;
 
-import com.eclipsesource.json.Json;
-import com.eclipsesource.json.JsonArray;
 import com.eclipsesource.json.JsonObject;
+import com.eclipsesource.json.JsonValue;
 import java.security.Principal;
+import java.util.List;
 import java.util.UUID;
-import org.springframework.http.MediaType;
-import org.springframework.http.ResponseEntity;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
@@ -15,6 +13,7 @@ import org.springframework.web.bind.annotation.RestController;
 import org.whinridge.app.project.Projects;
 import org.whinridge.app.shell.Refusal;
 import org.whinridge.core.layer.Feature;
+import org.whinridge.core.value.Value;
 
 /** What the desk's cards read of a feature, and what was drawn at the desk. */
 @RestController
@@ -35,78 +34,88 @@ class LayerApi {
     return layers.get(projects.byKey(project).id(), id);
   }
 
+  /** The act under which something was written. */
+  record Act(UUID act) {}
+
+  /** Whether an act was written. */
+  record Written(boolean written) {}
+
   /** Writes what was drawn at the desk. */
-  @PostMapping(
-      value = "/api/p/{project}/layers/{id}/edits",
-      produces = MediaType.APPLICATION_JSON_VALUE)
-  ResponseEntity<String> edits(
+  @PostMapping("/api/p/{project}/layers/{id}/edits")
+  Act edits(
       @PathVariable String project,
       @PathVariable UUID id,
       @RequestBody String body,
       Principal person) {
-    LayerChanges.Done d = editing.write(layer(project, id), body, person.getName());
-    return ResponseEntity.ok(new JsonObject().add("act", d.group().toString()).toString());
+    return new Act(editing.write(layer(project, id), body, person.getName()).group());
   }
 
   /** What became of an act, for a page whose answer was lost. */
-  @GetMapping(
-      value = "/api/p/{project}/layers/{id}/acts/{act}",
-      produces = MediaType.APPLICATION_JSON_VALUE)
-  ResponseEntity<String> act(
+  @GetMapping("/api/p/{project}/layers/{id}/acts/{act}")
+  Written act(
       @PathVariable String project,
       @PathVariable UUID id,
       @PathVariable UUID act,
       Principal person) {
-    return ResponseEntity.ok(
-        new JsonObject()
-            .add("written", changes.isWritten(layer(project, id), act, person.getName()))
-            .toString());
+    return new Written(changes.isWritten(layer(project, id), act, person.getName()));
   }
 
-  @GetMapping(
-      value = "/api/p/{project}/layers/{id}/features/{feature}",
-      produces = MediaType.APPLICATION_JSON_VALUE)
-  ResponseEntity<String> card(
-      @PathVariable String project, @PathVariable UUID id, @PathVariable UUID feature) {
+  /** A value of a feature as people read it. */
+  record Shown(String label, String name, String shown, boolean fits) {}
+
+  /** A field that an entry of the ledger changed. */
+  record FieldChange(String label, String before, String after) {}
+
+  /** An entry of a feature's ledger; {@code visit} is null when no visit caused it. */
+  record Entry(
+      String at,
+      String person,
+      String cause,
+      String summary,
+      UUID visit,
+      List<FieldChange> fields) {
+    static Entry of(LedgerEntry e) {
+      return new Entry(
+          e.at().toString(),
+          e.person(),
+          e.cause(),
+          e.summary(),
+          e.visitId().orElse(null),
+          e.fields().stream().map(c -> new FieldChange(c.label(), c.before(), c.after())).toList());
+    }
+  }
+
+  /** A feature as GeoJSON (RFC 7946), with all that its card shows. */
+  record Card(
+      JsonValue type,
+      JsonValue id,
+      JsonValue geometry,
+      JsonValue properties,
+      JsonValue version,
+      String caption,
+      List<Shown> values,
+      List<Entry> history) {}
+
+  /** What the card of a feature shows. */
+  @GetMapping("/api/p/{project}/layers/{id}/features/{feature}")
+  Card card(@PathVariable String project, @PathVariable UUID id, @PathVariable UUID feature) {
     Layer layer = layer(project, id);
     Feature f = layers.feature(layer, feature).orElseThrow(() -> Refusal.notFound("feature"));
-    JsonArray values = new JsonArray();
-    layer
-        .schema()
-        .fields()
-        .forEach(
-            field ->
-                values.add(
-                    new JsonObject()
-                        .add("label", field.label())
-                        .add("name", field.name())
-                        .add("shown", field.shown(f.value(field.name())))
-                        .add("fits", field.holds(f.value(field.name())))));
-    JsonArray history = new JsonArray();
-    for (LedgerEntry e : layers.history(layer, feature)) {
-      JsonArray fields = new JsonArray();
-      e.fields()
-          .forEach(
-              c ->
-                  fields.add(
-                      new JsonObject()
-                          .add("label", c.label())
-                          .add("before", c.before())
-                          .add("after", c.after())));
-      history.add(
-          new JsonObject()
-              .add("at", e.at().toString())
-              .add("person", e.person())
-              .add("cause", e.cause())
-              .add("summary", e.summary())
-              .add("visit", e.visitId().map(v -> Json.value(v.toString())).orElse(Json.NULL))
-              .add("fields", fields));
-    }
-    return ResponseEntity.ok(
-        f.json(layer.schema())
-            .add("caption", layer.schema().caption(f.values()))
-            .add("values", values)
-            .add("history", history)
-            .toString());
+    JsonObject own = f.json(layer.schema());
+    return new Card(
+        own.get("type"),
+        own.get("id"),
+        own.get("geometry"),
+        own.get("properties"),
+        own.get("version"),
+        layer.schema().caption(f.values()),
+        layer.schema().fields().stream()
+            .map(
+                field -> {
+                  Value v = f.value(field.name());
+                  return new Shown(field.label(), field.name(), field.shown(v), field.holds(v));
+                })
+            .toList(),
+        layers.history(layer, feature).stream().map(Entry::of).toList());
   }
 }

@@ -1,6 +1,5 @@
 package org.whinridge.app.output;
 
-import com.eclipsesource.json.JsonObject;
 import jakarta.servlet.http.HttpServletResponse;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
@@ -12,7 +11,6 @@ import java.util.UUID;
 import java.util.stream.Collectors;
 import org.springframework.http.ContentDisposition;
 import org.springframework.http.HttpHeaders;
-import org.springframework.http.MediaType;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -136,19 +134,14 @@ class OutputController {
     return "output-job";
   }
 
-  @GetMapping(
-      value = "/api/p/{project}/outputs/job/{job}",
-      produces = MediaType.APPLICATION_JSON_VALUE)
+  /** How far the writing of an output is. */
+  record State(String stage, String doing, long done, long total, long seconds) {}
+
+  @GetMapping("/api/p/{project}/outputs/job/{job}")
   @ResponseBody
-  String state(@PathVariable String project, @PathVariable UUID job) {
+  State state(@PathVariable String project, @PathVariable UUID job) {
     Jobs.Job j = large.job(projects.byKey(project).id(), job);
-    return new JsonObject()
-        .add("stage", j.isOver() ? "over" : "running")
-        .add("doing", j.doing())
-        .add("done", j.done())
-        .add("total", j.total())
-        .add("seconds", j.seconds())
-        .toString();
+    return new State(j.isOver() ? "over" : "running", j.doing(), j.done(), j.total(), j.seconds());
   }
 
   @GetMapping("/p/{project}/outputs/job/{job}/file")

@@ -1,12 +1,11 @@
 package org.whinridge.app.review;
 
 import com.eclipsesource.json.Json;
-import com.eclipsesource.json.JsonArray;
 import com.eclipsesource.json.JsonObject;
+import com.fasterxml.jackson.annotation.JsonInclude;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.UUID;
-import org.springframework.http.MediaType;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.RestController;
@@ -38,38 +37,65 @@ class FeatureVisitsController {
     this.photos = photos;
   }
 
-  @GetMapping(
-      value = "/api/p/{project}/layers/{id}/features/{feature}/visits",
-      produces = MediaType.APPLICATION_JSON_VALUE)
-  String visits(@PathVariable String project, @PathVariable UUID id, @PathVariable UUID feature) {
+  /** A picture of a feature, with where it was taken as far as that is known. */
+  @JsonInclude(JsonInclude.Include.NON_NULL)
+  record Picture(
+      UUID id, String at, String facts, UUID visit, Double lat, Double lon, Double direction) {
+    static Picture of(Photo p) {
+      JsonObject tag = Json.parse(p.geotag()).asObject();
+      return new Picture(
+          p.id(),
+          p.takenAt(),
+          p.facts(),
+          p.visitId().orElse(null),
+          number(tag, "lat"),
+          number(tag, "lon"),
+          number(tag, "direction"));
+    }
+
+    private static Double number(JsonObject tag, String member) {
+      return tag.get(member) != null && tag.get(member).isNumber()
+          ? tag.get(member).asDouble()
+          : null;
+    }
+  }
+
+  /** An answer as people read it. */
+  record Answer(String label, String shown) {}
+
+  /** A visit of a feature; {@code file} is "" for one that came from a device. */
+  record Told(
+      UUID id, String at, boolean future, String person, String file, List<Answer> answers) {}
+
+  /** What is known of a feature's visits. */
+  record All(List<Picture> pictures, List<Told> visits) {}
+
+  @GetMapping("/api/p/{project}/layers/{id}/features/{feature}/visits")
+  All visits(@PathVariable String project, @PathVariable UUID id, @PathVariable UUID feature) {
     Layer layer = layers.get(projects.byKey(project).id(), id);
     List<Visit> newest = visits.ofFeature(layer.id(), feature, MOST);
     List<Photo> pictures = new ArrayList<>(photos.ofFeatures(layer.id(), List.of(feature)));
     pictures.addAll(photos.of(newest.stream().map(Visit::id).toList()));
-    JsonArray told = new JsonArray();
-    for (Visit v : newest) told.add(visit(v, layer));
-    JsonArray shown = new JsonArray();
-    for (Photo p : pictures) if (p.received()) shown.add(picture(p));
-    return new JsonObject().add("pictures", shown).add("visits", told).toString();
+    return new All(
+        pictures.stream().filter(Photo::received).map(Picture::of).toList(),
+        newest.stream().map(v -> told(v, layer)).toList());
   }
 
-  private static JsonObject visit(Visit v, Layer layer) {
-    JsonArray answers = new JsonArray();
+  private static Told told(Visit v, Layer layer) {
+    List<Answer> answers = new ArrayList<>();
     if (v.cameInAFile())
       for (JsonObject.Member m : v.sent().kept())
         answers.add(
-            new JsonObject()
-                .add(
-                    "label",
-                    layer.schema().field(m.getName()).map(Field::label).orElse(m.getName()))
-                .add("shown", shown(layer, m)));
-    return new JsonObject()
-        .add("id", v.id().toString())
-        .add("at", v.endedAt().toString())
-        .add("future", v.endedAt().isAfter(Layers.now()))
-        .add("person", v.person())
-        .add("file", v.cameInAFile() ? v.reason() : "")
-        .add("answers", answers);
+            new Answer(
+                layer.schema().field(m.getName()).map(Field::label).orElse(m.getName()),
+                shown(layer, m)));
+    return new Told(
+        v.id(),
+        v.endedAt().toString(),
+        v.endedAt().isAfter(Layers.now()),
+        v.person(),
+        v.cameInAFile() ? v.reason() : "",
+        answers);
   }
 
   private static String shown(Layer layer, JsonObject.Member m) {
@@ -79,18 +105,5 @@ class FeatureVisitsController {
         .map(f -> f.shown(ValueJson.read(m.getValue(), f.type().valueType())))
         .orElseGet(
             () -> m.getValue().isString() ? m.getValue().asString() : m.getValue().toString());
-  }
-
-  private static JsonObject picture(Photo p) {
-    JsonObject o =
-        new JsonObject()
-            .add("id", p.id().toString())
-            .add("at", p.takenAt())
-            .add("facts", p.facts())
-            .add("visit", p.visitId().map(v -> Json.value(v.toString())).orElse(Json.NULL));
-    JsonObject tag = Json.parse(p.geotag()).asObject();
-    for (String k : List.of("lat", "lon", "direction"))
-      if (tag.get(k) != null && tag.get(k).isNumber()) o.add(k, tag.get(k));
-    return o;
   }
 }

@@ -95,18 +95,18 @@ class FromAnywhereTest extends BrowserTest {
     desk.click("text=Open “Far places”");
     desk.waitForSelector("#layer-page[data-ready]");
     desk.waitForSelector(".map[data-outline=fine]");
-    desk.waitForTimeout(600);
+    OnTheMap.drawn(desk);
     assertThat(colour(desk, 11.5, 49.2)).as("land").isEqualTo("241,237,223");
     OnTheMap.near(desk, 0, 30, 1.6);
     desk.waitForSelector(".map[data-outline=coarse]");
-    desk.waitForTimeout(600);
+    OnTheMap.drawn(desk);
     assertThat(colour(desk, 20, 3)).as("land, coarser").isEqualTo("241,237,223");
     assertThat(colour(desk, -38, 33)).as("the open sea").isEmpty();
     // no land is drawn across the world where it meets the date line
     for (double lat = 64; lat <= 78; lat += 0.5)
       assertThat(colour(desk, -5, lat)).as("the sea at 5° W, " + lat + "° N").isEmpty();
     desk.click("[data-basemap=none]");
-    desk.waitForTimeout(400);
+    OnTheMap.drawn(desk);
     assertThat(colour(desk, 20, 3)).as("no basemap, no outline").isEmpty();
     assertThat(stage.scriptErrors()).isEmpty();
   }
@@ -136,7 +136,7 @@ class FromAnywhereTest extends BrowserTest {
     assertThat(desk.locator(".icon-grid button[aria-pressed=true]").first())
         .hasAttribute("data-icon", java.util.regex.Pattern.compile("own-.*"));
     desk.locator("#save-look").click();
-    desk.waitForTimeout(800);
+    assertThat(desk.locator("#look-said")).hasText("Saved for everybody.");
     JsonObject saved =
         OnTheMap.json(desk, OnTheMap.api(address.replace(stage.base(), "")) + "/look");
     assertThat(saved.toString()).contains("\"Bench\"");

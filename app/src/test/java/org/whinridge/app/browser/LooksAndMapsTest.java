@@ -108,7 +108,7 @@ class LooksAndMapsTest extends BrowserTest {
           row.locator(".rule").fill(rule);
           row.locator(".rule").blur();
         });
-    desk.waitForTimeout(300);
+    Stage.quiet(desk);
   }
 
   @Test

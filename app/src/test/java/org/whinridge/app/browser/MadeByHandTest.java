@@ -118,7 +118,7 @@ class MadeByHandTest extends BrowserTest {
     desk.waitForSelector("#look-page[data-ready]");
     desk.click("[data-way=code]");
     desk.selectOption("#look-field", "kind");
-    desk.waitForTimeout(600);
+    Stage.quiet(desk);
     desk.locator(".symbol-button").first().click();
     desk.locator("[aria-label^='turned by'], #turn-by, label:has-text('Turned by') select")
         .first()

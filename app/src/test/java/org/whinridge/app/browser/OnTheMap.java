@@ -45,7 +45,14 @@ final class OnTheMap {
             (Mercator.x(lon) - 0.5) * Mercator.WORLD_M,
             (0.5 - Mercator.y(lat)) * Mercator.WORLD_M,
             zoom));
-    desk.waitForTimeout(700);
+    drawn(desk);
+  }
+
+  /** Waits until the map has all that it asked for and has drawn it. */
+  static void drawn(Page desk) {
+    Stage.quiet(desk);
+    desk.evaluate(
+        "() => new Promise((done) => { const m = document.querySelector('.map').olMap; m.once('rendercomplete', () => done(true)); m.render(); })");
   }
 
   static Locator value(Page desk, String field) {

@@ -14,6 +14,8 @@ import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.WeakHashMap;
+import java.util.concurrent.atomic.AtomicInteger;
 import org.whinridge.engine.Chromium;
 
 /**
@@ -82,7 +84,25 @@ final class Stage implements AutoCloseable {
     return scriptErrors;
   }
 
+  /** The requests of each page that are not answered yet. */
+  private static final Map<Page, AtomicInteger> UNDER_WAY = new WeakHashMap<>();
+
+  /** Waits until everything that a page asked for has come, and nothing more is asked for. */
+  static void quiet(Page page) {
+    int still = 0;
+    for (int i = 0; i < PATIENCE / 50 && still < 3; i++) {
+      page.waitForTimeout(50);
+      still = UNDER_WAY.get(page).get() == 0 ? still + 1 : 0;
+    }
+    if (still < 3) throw new AssertionError(page.url() + " does not come to rest");
+  }
+
   private Page watched(Page page) {
+    AtomicInteger open = new AtomicInteger();
+    UNDER_WAY.put(page, open);
+    page.onRequest(r -> open.incrementAndGet());
+    page.onRequestFinished(r -> open.decrementAndGet());
+    page.onRequestFailed(r -> open.decrementAndGet());
     page.onPageError(e -> scriptErrors.add(page.url() + ": " + e));
     page.setDefaultTimeout(PATIENCE);
     return page;

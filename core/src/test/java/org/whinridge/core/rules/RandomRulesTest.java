@@ -5,25 +5,25 @@ import static org.assertj.core.api.Assertions.assertThat;
 import java.util.List;
 import java.util.Random;
 import java.util.stream.Collectors;
-import java.util.stream.IntStream;
 import org.junit.jupiter.api.Test;
 import org.whinridge.core.text.Numbers;
 import org.whinridge.core.value.Value;
 import org.whinridge.core.value.ValueType;
 
 /**
- * Rules made by a seeded generator, well typed by construction: printed and read again they are the
+ * Rules of {@link RuleGenerator}: printed and read again they are the
  * same and mean the same.
  */
 class RandomRulesTest {
   private static final long SEED = 210_65;
   private final Random random = new Random(SEED);
-  private final TestNames names = new TestNames();
+  private final RuleGenerator rules = new RuleGenerator(SEED);
+  private final TestNames names = new TestNames().generated();
 
   @Test
   void printedAndReadAgainARuleIsTheSame() {
     for (int i = 0; i < 5_000; i++) {
-      String text = condition(4);
+      String text = rules.condition(4);
       Rule once = read(text);
       Rule twice = read(once.canonical());
       assertThat(twice.canonical())
@@ -38,8 +38,8 @@ class RandomRulesTest {
   @Test
   void theLawsOfThreeValuedLogicHold() {
     for (int i = 0; i < 2_000; i++) {
-      String a = condition(2);
-      String b = condition(2);
+      String a = rules.condition(2);
+      String b = rules.condition(2);
       assertThat(names.eval("NOT ((" + a + ") AND (" + b + "))"))
           .as(a + " / " + b)
           .isEqualTo(names.eval("(NOT (" + a + ")) OR (NOT (" + b + "))"));
@@ -52,9 +52,9 @@ class RandomRulesTest {
   @Test
   void betweenAndInAreWhatTheyStandFor() {
     for (int i = 0; i < 2_000; i++) {
-      String x = number(2);
-      String low = number(1);
-      String high = number(1);
+      String x = rules.number(2);
+      String low = rules.number(1);
+      String high = rules.number(1);
       assertThat(names.eval("(" + x + ") BETWEEN (" + low + ") AND (" + high + ")"))
           .as(x)
           .isEqualTo(names.eval("(" + x + ") >= (" + low + ") AND (" + x + ") <= (" + high + ")"));
@@ -68,89 +68,6 @@ class RandomRulesTest {
     Rules.Outcome o = Rules.formula(text, names, ValueType.EMPTY);
     return o.rule()
         .orElseThrow(() -> new AssertionError("seed " + SEED + ": " + text + " " + o.problems()));
-  }
-
-  private String pick(String... from) {
-    return from[random.nextInt(from.length)];
-  }
-
-  private String condition(int depth) {
-    if (depth == 0)
-      return pick(
-          "ok", "unknown", "TRUE", "FALSE", "kind = 'flap'", "width IS NULL", "note LIKE '%ó%'");
-    switch (random.nextInt(9)) {
-      case 0:
-        return "(" + condition(depth - 1) + ") AND (" + condition(depth - 1) + ")";
-      case 1:
-        return "(" + condition(depth - 1) + ") OR (" + condition(depth - 1) + ")";
-      case 2:
-        return "NOT (" + condition(depth - 1) + ")";
-      case 3:
-        return number(depth - 1)
-            + pick(" = ", " <> ", " < ", " > ", " <= ", " >= ")
-            + number(depth - 1);
-      case 4:
-        return text(depth - 1)
-            + pick("", " NOT")
-            + " LIKE "
-            + pick("'%a_'", "'it''s%'", "'\\%'", "note");
-      case 5:
-        return "(" + number(depth - 1) + ")" + pick("", " NOT") + " IN (" + list(depth - 1) + ")";
-      case 6:
-        return "(" + number(depth - 1) + ") IS" + pick("", " NOT") + " NULL";
-      case 7:
-        return "("
-            + number(depth - 1)
-            + ")"
-            + pick("", " NOT")
-            + " BETWEEN "
-            + number(0)
-            + " AND "
-            + number(0);
-      default:
-        return pick("A_CONTAINS", "A_OVERLAPS", "A_EQUALS") + "(defects, ('leak', 'x'))";
-    }
-  }
-
-  private String list(int depth) {
-    return IntStream.rangeClosed(0, random.nextInt(3))
-        .mapToObj(i -> number(depth))
-        .collect(Collectors.joining(", "));
-  }
-
-  private String number(int depth) {
-    if (depth == 0) return pick("silt", "width", "3", "-2", "0.5", "1e3", "0");
-    switch (random.nextInt(6)) {
-      case 0:
-        return "-(" + number(depth - 1) + ")";
-      case 1:
-        return "("
-            + number(depth - 1)
-            + ")"
-            + pick(" + ", " - ", " * ", " / ", " % ", " div ", " ^ ")
-            + "("
-            + number(depth - 1)
-            + ")";
-      case 2:
-        return pick("abs", "floor", "round") + "(" + number(depth - 1) + ")";
-      case 3:
-        return "if("
-            + condition(depth - 1)
-            + ", "
-            + number(depth - 1)
-            + ", "
-            + number(depth - 1)
-            + ")";
-      case 4:
-        return "coalesce(" + number(depth - 1) + ", 7)";
-      default:
-        return "length(" + text(depth - 1) + ")";
-    }
-  }
-
-  private String text(int depth) {
-    if (depth == 0) return pick("note", "kind", "'plain'", "'it''s'", "'%'");
-    return pick("upper", "lower", "trim", "CASEI", "ACCENTI") + "(" + text(depth - 1) + ")";
   }
 
   /** LIKE against a plain regular expression made of the same pattern. */

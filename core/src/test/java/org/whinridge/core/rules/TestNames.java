@@ -9,6 +9,7 @@ import java.util.Map;
 import java.util.Optional;
 import org.locationtech.jts.geom.Coordinate;
 import org.whinridge.core.place.CoordinateSystem;
+import org.whinridge.core.place.GeometryJson;
 import org.whinridge.core.value.Value;
 import org.whinridge.core.value.ValueType;
 
@@ -43,6 +44,23 @@ public class TestNames implements Scope, Situation {
   private void name(String n, ValueType t, String label, Value v, CodeLabel... codes) {
     known.put(n, new Known(n, t, label, List.of(codes)));
     values.put(n, v);
+  }
+
+  /** The names of {@link RuleGenerator}. */
+  public TestNames generated() {
+    name("none", ValueType.NUMBER, "None", Value.EMPTY);
+    name(
+        "seen",
+        ValueType.DATE_TIME,
+        "Seen",
+        new Value.Moment(Instant.parse("2026-05-04T09:30:00Z")));
+    name("lengths", ValueType.LIST, "Lengths", Value.many(List.of(Value.of(1.5), Value.of(4))));
+    name(
+        "place",
+        ValueType.GEOMETRY,
+        "Place",
+        new Value.Place(GeometryJson.WGS84.createPoint(new Coordinate(-10.2, 57.9))));
+    return this;
   }
 
   public TestNames known(String n, Value v) {
