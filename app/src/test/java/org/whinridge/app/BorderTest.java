@@ -29,7 +29,7 @@ import org.whinridge.app.project.Projects;
 /** Bodies with wrong values in them: told, and never a failure of the server. */
 class BorderTest extends SmallServerTest {
   private static final List<String> WRONG =
-      List.of("null", "true", "-1", "1e308", "\"x\"", "\"\"", "[]", "{}", "[null]", "[[1]]");
+      List.of("null", "true", "1e308", "\"x\"", "[]", "{}", "[[1]]");
   @Autowired MockMvc mvc;
   @Autowired Projects projects;
   @Autowired Layers layers;

@@ -11,9 +11,9 @@ import org.whinridge.core.value.ValueJson;
 import org.whinridge.core.value.ValueType;
 
 /**
- * Rules of {@link RuleGenerator}. Each is printed and read again,
- * which must give the same text and the same value; text and value go into a digest, so that both
- * engines can be compared over thousands of trees by one number.
+ * Rules of {@link RuleGenerator}. Each is printed and read again, which must give the same text and
+ * the same value; text and value go into a digest, so that both engines can be compared over
+ * thousands of trees by one number.
  */
 final class RandomRules {
   private int digest = 0x811c9dc5;

@@ -1,15 +1,15 @@
 package org.whinridge.app.form;
 
-import com.eclipsesource.json.Json;
-import com.eclipsesource.json.JsonArray;
 import com.eclipsesource.json.JsonObject;
-import com.eclipsesource.json.ParseException;
+import com.fasterxml.jackson.annotation.JsonUnwrapped;
+import jakarta.validation.Valid;
+import jakarta.validation.constraints.NotNull;
 import java.security.Principal;
+import java.util.ArrayList;
+import java.util.List;
 import java.util.Map;
 import java.util.UUID;
 import java.util.stream.Collectors;
-import org.springframework.http.MediaType;
-import org.springframework.http.ResponseEntity;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -17,6 +17,7 @@ import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.ResponseBody;
 import org.springframework.web.servlet.mvc.support.RedirectAttributes;
 import org.whinridge.app.layer.Layer;
 import org.whinridge.app.layer.LayerQueries;
@@ -26,7 +27,6 @@ import org.whinridge.app.project.Project;
 import org.whinridge.app.project.Projects;
 import org.whinridge.app.shell.Refusal;
 import org.whinridge.core.form.compile.FormProblem;
-import org.whinridge.core.layer.Feature;
 import org.whinridge.core.prefill.LookUp;
 
 @Controller
@@ -75,42 +75,61 @@ class FormController {
     return "form";
   }
 
+  /** A draft as its page has it: the form, and what is wrong with it or worth knowing. */
+  record State(
+      long revision,
+      int edition,
+      JsonObject form,
+      List<JsonObject> problems,
+      List<JsonObject> notes) {}
+
+  /** A layer that look-ups may go to, with the usual look-up of its kind. */
+  record Target(String id, String name, JsonObject lookUp, JsonObject schema) {}
+
+  /** The layer of the form. */
+  record Of(UUID id, String name) {}
+
+  /** The project's coordinate system. */
+  record System(String code, String definition) {}
+
   /**
-   * Everything the form page needs besides itself: draft, schema, look-up layers and some features
-   * to fill it with.
+   * Everything the form page needs besides itself.
+   *
+   * @param proof the first features of the layer, to fill the form with
+   * @param features how many the layer has
    */
-  @GetMapping(value = "/api/p/{project}/forms/{id}", produces = MediaType.APPLICATION_JSON_VALUE)
-  ResponseEntity<String> read(@PathVariable String project, @PathVariable UUID id) {
+  record Page(
+      @JsonUnwrapped State state,
+      JsonObject schema,
+      Of layer,
+      List<JsonObject> proof,
+      int features,
+      List<Target> lookups,
+      System system) {}
+
+  /** What the form page begins with. */
+  @GetMapping("/api/p/{project}/forms/{id}")
+  @ResponseBody
+  Page read(@PathVariable String project, @PathVariable UUID id) {
     Project p = projects.byKey(project);
     FormDraft draft = forms.get(p.id(), id);
     Layer layer = layers.byId(draft.layerId());
-    JsonArray lookups = new JsonArray();
+    List<Target> lookups = new ArrayList<>();
     for (Layer l : layers.list(p.id()))
       if (!l.id().equals(layer.id()))
         LookUp.usual(l.id().toString(), l.name(), l.schema().kind())
             .ifPresent(
-                lookUp ->
+                u ->
                     lookups.add(
-                        new JsonObject()
-                            .add("id", l.id().toString())
-                            .add("name", l.name())
-                            .add("lookUp", lookUp.json())
-                            .add("schema", l.schema().json())));
-    return ResponseEntity.ok(
-        state(draft)
-            .add("schema", layer.schema().json())
-            .add(
-                "layer",
-                new JsonObject().add("id", layer.id().toString()).add("name", layer.name()))
-            .add("proof", proof(layer, 0))
-            .add("features", layer.count())
-            .add("lookups", lookups)
-            .add(
-                "system",
-                new JsonObject()
-                    .add("code", p.systemCode())
-                    .add("definition", p.systemDefinition()))
-            .toString());
+                        new Target(l.id().toString(), l.name(), u.json(), l.schema().json())));
+    return new Page(
+        state(draft),
+        layer.schema().json(),
+        new Of(layer.id(), layer.name()),
+        proof(layer, 0),
+        layer.count(),
+        lookups,
+        new System(p.systemCode(), p.systemDefinition()));
   }
 
   /**
@@ -118,57 +137,39 @@ class FormController {
    *
    * @param from how many stand before the first one
    */
-  @GetMapping(
-      value = "/api/p/{project}/forms/{id}/proof",
-      produces = MediaType.APPLICATION_JSON_VALUE)
-  ResponseEntity<String> proof(
+  @GetMapping("/api/p/{project}/forms/{id}/proof")
+  @ResponseBody
+  List<JsonObject> proof(
       @PathVariable String project, @PathVariable UUID id, @RequestParam int from) {
     Project p = projects.byKey(project);
-    Layer layer = layers.byId(forms.get(p.id(), id).layerId());
-    return ResponseEntity.ok(proof(layer, from).toString());
+    return proof(layers.byId(forms.get(p.id(), id).layerId()), from);
   }
 
-  private JsonArray proof(Layer layer, int from) {
-    JsonArray out = new JsonArray();
-    for (Feature f : queries.inOrder(layer, Math.max(0, from), MOST_PROOF_FEATURES))
-      out.add(f.json(layer.schema()).add("caption", layer.schema().caption(f.values())));
-    return out;
+  private List<JsonObject> proof(Layer layer, int from) {
+    return queries.inOrder(layer, Math.max(0, from), MOST_PROOF_FEATURES).stream()
+        .map(f -> f.json(layer.schema()).add("caption", layer.schema().caption(f.values())))
+        .toList();
   }
 
-  private JsonObject state(FormDraft draft) {
-    JsonArray problems = new JsonArray();
-    for (FormProblem x : forms.problems(draft)) problems.add(x.json());
-    JsonArray notes = new JsonArray();
-    for (FormProblem x : forms.notes(draft)) notes.add(x.json());
-    return new JsonObject()
-        .add("revision", draft.revision())
-        .add("edition", draft.edition())
-        .add("form", draft.form().json())
-        .add("problems", problems)
-        .add("notes", notes);
+  private State state(FormDraft draft) {
+    return new State(
+        draft.revision(),
+        draft.edition(),
+        draft.form().json(),
+        forms.problems(draft).stream().map(FormProblem::json).toList(),
+        forms.notes(draft).stream().map(FormProblem::json).toList());
   }
 
-  @PostMapping(
-      value = "/api/p/{project}/forms/{id}/edits",
-      produces = MediaType.APPLICATION_JSON_VALUE)
-  ResponseEntity<String> edit(
-      @PathVariable String project, @PathVariable UUID id, @RequestBody String body) {
-    JsonObject o;
-    try {
-      o = Json.parse(body).asObject();
-    } catch (ParseException | UnsupportedOperationException e) {
-      throw Refusal.refused("This is not an edit in JSON. Nothing was changed.");
-    }
-    JsonObject edit =
-        o.get("edit") == null || !o.get("edit").isObject()
-            ? new JsonObject()
-            : o.get("edit").asObject();
-    long revision =
-        o.get("revision") == null || !o.get("revision").isNumber()
-            ? -1
-            : o.get("revision").asLong();
-    return ResponseEntity.ok(
-        state(forms.edit(projects.byKey(project).id(), id, revision, edit)).toString());
+  /** An edit of the draft, which core reads, and the revision that it was made on. */
+  record Edited(
+      @NotNull(message = "is missing") JsonObject edit,
+      @NotNull(message = "is missing") Long revision) {}
+
+  /** Edits the draft. */
+  @PostMapping("/api/p/{project}/forms/{id}/edits")
+  @ResponseBody
+  State edit(@PathVariable String project, @PathVariable UUID id, @Valid @RequestBody Edited body) {
+    return state(forms.edit(projects.byKey(project).id(), id, body.revision, body.edit));
   }
 
   @PostMapping("/p/{project}/forms/{id}/publish")

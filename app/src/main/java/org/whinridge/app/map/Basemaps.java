@@ -1,7 +1,6 @@
 package org.whinridge.app.map;
 
 import com.eclipsesource.json.Json;
-import com.eclipsesource.json.JsonArray;
 import com.eclipsesource.json.JsonObject;
 import java.awt.image.BufferedImage;
 import java.io.ByteArrayInputStream;
@@ -73,18 +72,7 @@ public class Basemaps {
    * @param ground the colours that features must stand out from
    */
   public record Basemap(
-      String id, String name, Optional<JsonObject> grid, List<String> ground, List<String> notes) {
-    JsonObject json() {
-      JsonArray g = new JsonArray();
-      ground.forEach(g::add);
-      JsonArray n = new JsonArray();
-      notes.forEach(n::add);
-      JsonObject o =
-          new JsonObject().add("id", id).add("name", name).add("ground", g).add("notes", n);
-      grid.ifPresent(x -> o.add("grid", x));
-      return o;
-    }
-  }
+      String id, String name, Optional<JsonObject> grid, List<String> ground, List<String> notes) {}
 
   /**
    * A project's basemaps: plain where it has one, those brought in, the outline of the lands, and

@@ -1,15 +1,12 @@
 package org.whinridge.app.map;
 
-import com.eclipsesource.json.Json;
-import com.eclipsesource.json.JsonArray;
 import com.eclipsesource.json.JsonObject;
-import com.eclipsesource.json.JsonValue;
-import com.eclipsesource.json.ParseException;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
 import java.io.IOException;
 import java.nio.file.Path;
 import java.security.Principal;
+import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.UUID;
@@ -22,9 +19,9 @@ import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.ResponseBody;
 import org.whinridge.app.project.DeskPage;
 import org.whinridge.app.project.Projects;
-import org.whinridge.app.shell.Refusal;
 import org.whinridge.app.shell.TusRequests;
 import org.whinridge.app.shell.TusUploads;
 import org.whinridge.formats.tiles.TilePictures;
@@ -54,31 +51,27 @@ class MapController {
     return "project-map";
   }
 
-  @GetMapping(value = "/api/p/{project}/map", produces = MediaType.APPLICATION_JSON_VALUE)
-  ResponseEntity<String> map(@PathVariable String project) {
-    return ResponseEntity.ok(maps.of(projects.byKey(project).id()).json().toString());
+  @GetMapping("/api/p/{project}/map")
+  @ResponseBody
+  ProjectMap map(@PathVariable String project) {
+    return maps.of(projects.byKey(project).id());
   }
 
-  @PostMapping(value = "/api/p/{project}/map", produces = MediaType.APPLICATION_JSON_VALUE)
-  ResponseEntity<String> save(@PathVariable String project, @RequestBody String body) {
-    try {
-      JsonValue v = Json.parse(body);
-      if (v.isObject())
-        return ResponseEntity.ok(
-            maps.save(projects.byKey(project).id(), v.asObject()).json().toString());
-    } catch (ParseException e) {
-      throw Refusal.refused("This is not JSON: " + e.getMessage() + ". Nothing was saved.");
-    }
-    throw Refusal.refused("A JSON object was expected. Nothing was saved.");
+  /** Saves the map for everybody. */
+  @PostMapping("/api/p/{project}/map")
+  @ResponseBody
+  ProjectMap save(@PathVariable String project, @RequestBody JsonObject body) {
+    return maps.save(projects.byKey(project).id(), body);
   }
 
-  @GetMapping(value = "/api/p/{project}/basemaps", produces = MediaType.APPLICATION_JSON_VALUE)
-  ResponseEntity<String> basemaps(@PathVariable String project) {
+  /** The basemaps there are, and which one is shown. */
+  record Choice(List<Basemaps.Basemap> basemaps, String shown) {}
+
+  @GetMapping("/api/p/{project}/basemaps")
+  @ResponseBody
+  Choice basemaps(@PathVariable String project) {
     UUID p = projects.byKey(project).id();
-    JsonArray a = new JsonArray();
-    basemaps.list(p).forEach(b -> a.add(b.json()));
-    return ResponseEntity.ok(
-        new JsonObject().add("basemaps", a).add("shown", maps.of(p).basemap()).toString());
+    return new Choice(basemaps.list(p), maps.of(p).basemap());
   }
 
   @GetMapping("/api/p/{project}/basemaps/{id}/{z}/{x}/{y}")

@@ -1,7 +1,5 @@
 package org.whinridge.app.map;
 
-import com.eclipsesource.json.JsonArray;
-import com.eclipsesource.json.JsonObject;
 import java.util.List;
 
 /**
@@ -25,19 +23,5 @@ public record ProjectMap(String basemap, List<Entry> layers, long revision) {
     public String said() {
       return shortName.isEmpty() ? name : shortName;
     }
-  }
-
-  /** The JSON form. */
-  public JsonObject json() {
-    JsonArray a = new JsonArray();
-    for (Entry e : layers)
-      a.add(
-          new JsonObject()
-              .add("id", e.id)
-              .add("name", e.name)
-              .add("shortName", e.shortName)
-              .add("on", e.on)
-              .add("opacity", e.opacity));
-    return new JsonObject().add("basemap", basemap).add("layers", a).add("revision", revision);
   }
 }

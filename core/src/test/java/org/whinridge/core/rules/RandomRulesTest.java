@@ -10,10 +10,7 @@ import org.whinridge.core.text.Numbers;
 import org.whinridge.core.value.Value;
 import org.whinridge.core.value.ValueType;
 
-/**
- * Rules of {@link RuleGenerator}: printed and read again they are the
- * same and mean the same.
- */
+/** Rules of {@link RuleGenerator}: printed and read again they are the same and mean the same. */
 class RandomRulesTest {
   private static final long SEED = 210_65;
   private final Random random = new Random(SEED);
