@@ -1,6 +1,5 @@
 package org.whinridge.app.bringin;
 
-import com.eclipsesource.json.JsonObject;
 import java.io.IOException;
 import java.io.InputStream;
 import java.nio.file.Path;
@@ -354,7 +353,7 @@ class BringIn {
   }
 
   /** Some features as they would lie on the map: GeoJSON with messages in words. */
-  JsonObject preview(UUID project, UUID id, int part, Preview.Asked asked) throws IOException {
+  Preview.Shown preview(UUID project, UUID id, int part, Preview.Asked asked) throws IOException {
     Lot lot = found(project, id);
     if (part < 0 || part >= lot.found.parts().size())
       throw Refusal.notFound("layer in these files");

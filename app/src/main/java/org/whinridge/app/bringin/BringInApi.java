@@ -1,6 +1,5 @@
 package org.whinridge.app.bringin;
 
-import com.eclipsesource.json.JsonObject;
 import com.fasterxml.jackson.annotation.JsonInclude;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
@@ -89,7 +88,7 @@ class BringInApi {
   }
 
   @GetMapping("/api/p/{project}/bring-in/{id}/preview")
-  ResponseEntity<JsonObject> preview(
+  ResponseEntity<Preview.Shown> preview(
       @PathVariable String project,
       @PathVariable UUID id,
       @RequestParam int part,

@@ -1,7 +1,9 @@
 package org.whinridge.app.bringin;
 
-import com.eclipsesource.json.JsonArray;
 import com.eclipsesource.json.JsonObject;
+import com.fasterxml.jackson.annotation.JsonInclude;
+import java.util.ArrayList;
+import java.util.List;
 import java.util.Optional;
 import java.util.OptionalDouble;
 import org.locationtech.jts.geom.Geometry;
@@ -23,7 +25,7 @@ final class Preview {
   private final Optional<CoordinateSystem> system;
   private final Optional<PlaceColumns> places;
   private final Optional<Repair> repair;
-  private final JsonArray features = new JsonArray();
+  private final List<Sample> features = new ArrayList<>();
   private String problem = "";
   private int wrapped;
 
@@ -35,22 +37,41 @@ final class Preview {
   }
 
   /**
-   * GeoJSON with what is to be told: "problem", and "accuracy" in words, with "unsure" where nobody
-   * knows how far positions are off. A polygon that crosses itself is marked "broken"; what a
-   * repair makes of it follows, marked "repaired" with the share of the area that changes.
+   * GeoJSON with what is to be told.
+   *
+   * @param accuracy how far positions may be off, in words
+   * @param unsure whether nobody knows how far
    */
-  static JsonObject of(Found.Part part, Asked asked) {
+  record Shown(
+      String type,
+      List<Sample> features,
+      String system,
+      String problem,
+      String accuracy,
+      boolean unsure) {}
+
+  /** A feature of the file where it would lie. */
+  record Sample(String type, String id, JsonObject geometry, State properties) {}
+
+  /**
+   * Whether a polygon crosses itself; what a repair makes of it follows as a feature of its own,
+   * with the share of the area that changes.
+   */
+  @JsonInclude(JsonInclude.Include.NON_NULL)
+  record State(Boolean broken, Boolean repaired, Double changed) {}
+
+  static Shown of(Found.Part part, Asked asked) {
     Preview p = new Preview(part, asked);
     if (p.system.isEmpty()) p.problem = "Choose the coordinate system.";
     else part.sample().forEach(p::feature);
     OptionalDouble m = p.system.map(CoordinateSystem::accuracyM).orElse(OptionalDouble.of(0));
-    return new JsonObject()
-        .add("type", "FeatureCollection")
-        .add("features", p.features)
-        .add("system", p.system.map(CoordinateSystem::name).orElse(""))
-        .add("problem", p.problem)
-        .add("accuracy", p.system.isEmpty() ? "" : said(m) + p.wrappedSaid())
-        .add("unsure", m.isEmpty());
+    return new Shown(
+        "FeatureCollection",
+        p.features,
+        p.system.map(CoordinateSystem::name).orElse(""),
+        p.problem,
+        p.system.isEmpty() ? "" : said(m) + p.wrappedSaid(),
+        m.isEmpty());
   }
 
   private static String said(OptionalDouble m) {
@@ -78,26 +99,21 @@ final class Preview {
       }
       Geometry g = system.get().toWgs84(own.get());
       boolean broken = g instanceof Polygonal && !g.isValid();
-      add(f, "", g, new JsonObject().add("broken", broken));
+      add(f, "", g, new State(broken, null, null));
       if (!broken || repair.isEmpty()) return;
       Repair.Result r = repair.get().of(g);
-      if (!r.after().isEmpty())
-        add(
-            f,
-            "-after",
-            r.after(),
-            new JsonObject().add("repaired", true).add("changed", r.changed()));
+      if (!r.after().isEmpty()) add(f, "-after", r.after(), new State(null, true, r.changed()));
     } catch (IllegalArgumentException e) {
       if (problem.isEmpty()) problem = "Row " + f.number() + ": " + e.getMessage() + ".";
     }
   }
 
-  private void add(RawFeature f, String after, Geometry g, JsonObject properties) {
+  private void add(RawFeature f, String after, Geometry g, State state) {
     features.add(
-        new JsonObject()
-            .add("type", "Feature")
-            .add("id", f.number() + after)
-            .add("geometry", GeometryJson.write(g.getNumGeometries() == 1 ? g.getGeometryN(0) : g))
-            .add("properties", properties));
+        new Sample(
+            "Feature",
+            f.number() + after,
+            GeometryJson.write(g.getNumGeometries() == 1 ? g.getGeometryN(0) : g),
+            state));
   }
 }

@@ -5,17 +5,20 @@ import com.microsoft.playwright.BrowserContext;
 import com.microsoft.playwright.BrowserType;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.Playwright;
+import com.microsoft.playwright.Request;
 import com.microsoft.playwright.assertions.PlaywrightAssertions;
 import com.microsoft.playwright.options.Geolocation;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import java.util.WeakHashMap;
-import java.util.concurrent.atomic.AtomicInteger;
+import java.util.function.Consumer;
 import org.whinridge.engine.Chromium;
 
 /**
@@ -84,25 +87,47 @@ final class Stage implements AutoCloseable {
     return scriptErrors;
   }
 
-  /** The requests of each page that are not answered yet. */
-  private static final Map<Page, AtomicInteger> UNDER_WAY = new WeakHashMap<>();
+  /** What a page has asked for and has not got yet, and when that changed last. */
+  private static final class Asked {
+    final Set<Request> open = new HashSet<>();
+    long changedAt = System.nanoTime();
 
-  /** Waits until everything that a page asked for has come, and nothing more is asked for. */
-  static void quiet(Page page) {
-    int still = 0;
-    for (int i = 0; i < PATIENCE / 50 && still < 3; i++) {
-      page.waitForTimeout(50);
-      still = UNDER_WAY.get(page).get() == 0 ? still + 1 : 0;
+    void changed() {
+      changedAt = System.nanoTime();
     }
-    if (still < 3) throw new AssertionError(page.url() + " does not come to rest");
+  }
+
+  private static final Map<Page, Asked> ASKED = new WeakHashMap<>();
+
+  /**
+   * Waits until a page has got what it asked for and asks for nothing more. What the page before it
+   * left unanswered when it went is waited for three seconds only: nobody tells of it any more.
+   */
+  static void quiet(Page page) {
+    Asked asked = ASKED.get(page);
+    for (int i = 0; i < PATIENCE / 50; i++) {
+      page.waitForTimeout(50);
+      long ms = (System.nanoTime() - asked.changedAt) / 1_000_000;
+      if (ms > 3_000 || asked.open.isEmpty() && ms > 200) return;
+    }
+    throw new AssertionError(page.url() + " does not come to rest");
   }
 
   private Page watched(Page page) {
-    AtomicInteger open = new AtomicInteger();
-    UNDER_WAY.put(page, open);
-    page.onRequest(r -> open.incrementAndGet());
-    page.onRequestFinished(r -> open.decrementAndGet());
-    page.onRequestFailed(r -> open.decrementAndGet());
+    Asked asked = new Asked();
+    ASKED.put(page, asked);
+    page.onRequest(
+        r -> {
+          asked.open.add(r);
+          asked.changed();
+        });
+    Consumer<Request> over =
+        r -> {
+          asked.open.remove(r);
+          asked.changed();
+        };
+    page.onRequestFinished(over);
+    page.onRequestFailed(over);
     page.onPageError(e -> scriptErrors.add(page.url() + ": " + e));
     page.setDefaultTimeout(PATIENCE);
     return page;

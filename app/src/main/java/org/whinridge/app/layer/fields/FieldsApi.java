@@ -93,6 +93,12 @@ class FieldsApi {
   /** Lines out of which codes are made. */
   record Pasted(CodeProposal codes, String text, JsonArray there) {}
 
+  /** Codes that were read out of lines, and what is to be told of them. */
+  record Read(JsonArray codes, List<String> told) {}
+
+  /** A storage name. */
+  record Named(String name) {}
+
   /** A layer or a type to choose. */
   record Choice(String id, String name, String said) {}
 
@@ -182,40 +188,42 @@ class FieldsApi {
     return json(layers.get(projects.byKey(project).id(), id).schema().json());
   }
 
+  /** A feature that a change would touch, and its value. */
+  record Touched(String feature, String caption, String value) {}
+
+  /** What a change would do to the values of a field, in words and by some features. */
+  record Effect(String field, String kind, String said, int count, List<Touched> told) {
+    static Effect of(SchemaChange.Effect e) {
+      return new Effect(
+          e.field(),
+          e.kind().name(),
+          e.kind().said(),
+          e.count(),
+          e.told().stream().map(t -> new Touched(t.feature(), t.caption(), t.value())).toList());
+    }
+  }
+
+  /**
+   * What a change would do.
+   *
+   * @param uses what is built on the fields that go
+   * @param seen the revision of the layer that it was worked out with
+   * @param same whether it changes nothing
+   */
+  record Preview(List<Effect> effects, List<String> uses, long seen, boolean same) {}
+
   /** What a change of the fields would do. */
   @PostMapping("/api/p/{project}/layers/{id}/fields/preview")
-  ResponseEntity<String> preview(
+  Preview preview(
       @PathVariable String project, @PathVariable UUID id, @Valid @RequestBody Proposed body) {
     Layer layer = layers.get(projects.byKey(project).id(), id);
     Schema after = schema(body.schema);
     LayerFields.Preview p = fields.preview(layer, after);
-    JsonArray effects = new JsonArray();
-    for (SchemaChange.Effect e : p.effects()) {
-      JsonArray told = new JsonArray();
-      e.told()
-          .forEach(
-              t ->
-                  told.add(
-                      new JsonObject()
-                          .add("feature", t.feature())
-                          .add("caption", t.caption())
-                          .add("value", t.value())));
-      effects.add(
-          new JsonObject()
-              .add("field", e.field())
-              .add("kind", e.kind().name())
-              .add("said", e.kind().said())
-              .add("count", e.count())
-              .add("told", told));
-    }
-    JsonArray uses = new JsonArray();
-    p.uses().forEach(uses::add);
-    return json(
-        new JsonObject()
-            .add("effects", effects)
-            .add("uses", uses)
-            .add("seen", layer.revision())
-            .add("same", after.equals(layer.schema())));
+    return new Preview(
+        p.effects().stream().map(Effect::of).toList(),
+        p.uses(),
+        layer.revision(),
+        after.equals(layer.schema()));
   }
 
   /** Changes the fields. */
@@ -233,21 +241,18 @@ class FieldsApi {
 
   /** The storage name that a label gives. */
   @GetMapping("/api/p/{project}/field-name")
-  ResponseEntity<String> name(@PathVariable String project, @RequestParam String label) {
+  Named name(@PathVariable String project, @RequestParam String label) {
     projects.byKey(project);
-    return json(new JsonObject().add("name", Field.nameFrom(label)));
+    return new Named(Field.nameFrom(label));
   }
 
   /** Codes out of pasted lines or a CSV of code and label. */
   @PostMapping("/api/p/{project}/codes")
-  ResponseEntity<String> pasted(@PathVariable String project, @Valid @RequestBody Pasted body) {
+  Read pasted(@PathVariable String project, @Valid @RequestBody Pasted body) {
     projects.byKey(project);
     CodeProposal how = body.codes == null ? CodeProposal.SAME : body.codes;
     PastedCodes got = PastedCodes.read(or(body.text, ""), how, there(body.there));
-    return json(
-        new JsonObject()
-            .add("codes", Code.write(got.codes()))
-            .add("told", Json.array(got.told().toArray(new String[0]))));
+    return new Read(Code.write(got.codes()), got.told());
   }
 
   private static List<Code> there(JsonArray codes) {

@@ -1,6 +1,5 @@
 package org.whinridge.app.layer.look;
 
-import com.eclipsesource.json.JsonObject;
 import com.github.benmanes.caffeine.cache.Cache;
 import com.github.benmanes.caffeine.cache.Caffeine;
 import java.time.LocalDate;
@@ -8,7 +7,6 @@ import java.time.ZoneOffset;
 import java.util.UUID;
 import org.locationtech.jts.geom.Coordinate;
 import org.locationtech.jts.geom.Envelope;
-import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
@@ -141,11 +139,12 @@ class LayerMapApi {
         .body(tiles.tile(layer, look, LayerFilter.written(filter), z, x, y));
   }
 
+  /** The id of a feature; "" for none. */
+  record Nearest(String id) {}
+
   /** The feature that is nearest to a place, at most so many metres away. */
-  @GetMapping(
-      value = "/api/p/{project}/layers/{id}/at",
-      produces = MediaType.APPLICATION_JSON_VALUE)
-  ResponseEntity<String> at(
+  @GetMapping("/api/p/{project}/layers/{id}/at")
+  Nearest at(
       @PathVariable String project,
       @PathVariable UUID id,
       @RequestParam double lon,
@@ -155,24 +154,23 @@ class LayerMapApi {
     Layer layer = layer(project, id);
     Coordinate here = new Coordinate(lon, lat);
     double metres = Math.max(0, Math.min(50_000, within));
-    return ResponseEntity.ok(
-        tiles.with(
-            layer,
-            "",
-            LayerFilter.written(filter),
-            (c, s) -> {
-              int best = -1;
-              double least = metres;
-              for (Envelope box : Reach.boxes(new Envelope(here), metres))
-                for (int row : InView.rows(c, box, s.only, MOST_DRAWN)) {
-                  double d = PlaneNearest.distanceM(c.geometry(row).orElseThrow(), here);
-                  if (d <= least) {
-                    least = d;
-                    best = row;
-                  }
-                }
-              return new JsonObject().add("id", best < 0 ? "" : c.id(best)).toString();
-            }));
+    return tiles.with(
+        layer,
+        "",
+        LayerFilter.written(filter),
+        (c, s) -> {
+          int best = -1;
+          double least = metres;
+          for (Envelope box : Reach.boxes(new Envelope(here), metres))
+            for (int row : InView.rows(c, box, s.only, MOST_DRAWN)) {
+              double d = PlaneNearest.distanceM(c.geometry(row).orElseThrow(), here);
+              if (d <= least) {
+                least = d;
+                best = row;
+              }
+            }
+          return new Nearest(best < 0 ? "" : c.id(best));
+        });
   }
 
   /** Layers drawn small, each state of each once. */

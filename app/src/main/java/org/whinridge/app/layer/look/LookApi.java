@@ -1,7 +1,7 @@
 package org.whinridge.app.layer.look;
 
-import com.eclipsesource.json.JsonArray;
 import com.eclipsesource.json.JsonObject;
+import com.fasterxml.jackson.annotation.JsonInclude;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotNull;
 import java.util.ArrayList;
@@ -95,29 +95,28 @@ class LookApi {
 
   /** The instructions by which maps draw the saved look; quick, since it counts nothing. */
   @GetMapping("/plan")
-  String plan(@PathVariable String project, @PathVariable UUID id) {
+  JsonObject plan(@PathVariable String project, @PathVariable UUID id) {
     Layer layer = layer(project, id);
-    return Drawing.plan(looks.ready(layer)).toString();
+    return Drawing.plan(looks.ready(layer));
   }
 
   /** The saved look with all that its editor needs. */
   @GetMapping
-  String saved(@PathVariable String project, @PathVariable UUID id) {
+  Shown saved(@PathVariable String project, @PathVariable UUID id) {
     Layer layer = layer(project, id);
     Looks.Saved s = looks.of(layer);
-    return shown(layer, s.look(), "", List.of()).add("revision", s.revision()).toString();
+    return shown(layer, s.look(), "", List.of(), s.revision());
   }
 
   /** Keeps a look for trying it on the map. */
   @PostMapping("/try")
-  String tried(
-      @PathVariable String project, @PathVariable UUID id, @Valid @RequestBody Tried body) {
+  Shown tried(@PathVariable String project, @PathVariable UUID id, @Valid @RequestBody Tried body) {
     Layer layer = layer(project, id);
     return tried(layer, look(body.look), ground(body.ground));
   }
 
-  private String tried(Layer layer, Look look, List<Colour> ground) {
-    return shown(layer, look, looks.keep(look), ground).toString();
+  private Shown tried(Layer layer, Look look, List<Colour> ground) {
+    return shown(layer, look, looks.keep(look), ground, null);
   }
 
   private static List<Colour> ground(List<String> sent) {
@@ -127,11 +126,30 @@ class LookApi {
     return out;
   }
 
-  private JsonObject shown(Layer layer, Look look, String key, List<Colour> ground) {
+  /**
+   * A look with all that its editor needs.
+   *
+   * @param key under which it is tried; "" for the saved one
+   * @param plan by what maps draw it
+   * @param counts of the features of each entry
+   * @param drowning what can't be told from the basemap
+   * @param revision of the saved look; null while it is tried
+   */
+  @JsonInclude(JsonInclude.Include.NON_NULL)
+  record Shown(
+      String key,
+      JsonObject look,
+      JsonObject plan,
+      List<JsonObject> problems,
+      List<Integer> counts,
+      List<JsonObject> drowning,
+      Long revision) {}
+
+  private Shown shown(Layer layer, Look look, String key, List<Colour> ground, Long revision) {
     ReadyLook ready = ReadyLook.of(look, layer.schema());
-    JsonArray problems = new JsonArray();
+    List<JsonObject> problems = new ArrayList<>();
     ready.problems().forEach(p -> problems.add(p.json()));
-    JsonArray counts = new JsonArray();
+    List<Integer> counts = new ArrayList<>();
     tiles.with(
         layer,
         key,
@@ -143,18 +161,17 @@ class LookApi {
               unturned(layer, field, s.rows.unturned(field), problems);
           return null;
         });
-    JsonArray drowning = new JsonArray();
-    for (LookProblem p : Drowning.of(ready, ground)) drowning.add(p.json());
-    return new JsonObject()
-        .add("key", key)
-        .add("look", look.json())
-        .add("plan", Drawing.plan(ready))
-        .add("problems", problems)
-        .add("counts", counts)
-        .add("drowning", drowning);
+    return new Shown(
+        key,
+        look.json(),
+        Drawing.plan(ready),
+        problems,
+        counts,
+        Drowning.of(ready, ground).stream().map(LookProblem::json).toList(),
+        revision);
   }
 
-  private static void unturned(Layer layer, String field, int n, JsonArray problems) {
+  private static void unturned(Layer layer, String field, int n, List<JsonObject> problems) {
     if (n == 0 || n == layer.count()) return;
     problems.add(
         new LookProblem(
@@ -173,7 +190,7 @@ class LookApi {
 
   /** Makes classes from what the layer holds. */
   @PostMapping("/propose")
-  String propose(
+  Shown propose(
       @PathVariable String project, @PathVariable UUID id, @Valid @RequestBody Asked body) {
     Layer layer = layer(project, id);
     Look before = look(body.look);
@@ -226,9 +243,12 @@ class LookApi {
             layer(project, id), look(body.look), body.revision == null ? -1 : body.revision));
   }
 
+  /** An icon made of an SVG file, and what of it was left out. */
+  record Cleaned(JsonObject icon, List<String> notes) {}
+
   /** Cleans an SVG file to an icon. */
   @PostMapping("/icon")
-  String icon(
+  Cleaned icon(
       @PathVariable String project,
       @PathVariable UUID id,
       @RequestParam(defaultValue = "Own icon") String name,
@@ -236,22 +256,21 @@ class LookApi {
     layer(project, id);
     try {
       IconReader.Read r = IconReader.read(svg, name.substring(0, Math.min(60, name.length())));
-      JsonArray notes = new JsonArray();
-      r.notes().forEach(notes::add);
-      return new JsonObject().add("icon", r.icon().json()).add("notes", notes).toString();
+      return new Cleaned(r.icon().json(), r.notes());
     } catch (FileProblem e) {
       throw Refusal.refused(e.getMessage() + " Nothing was changed.");
     }
   }
 
-  /** The look as SLD 1.1, and what that can't say. */
+  /** A look as SLD, and what that can't say. */
+  record Sld(String xml, List<String> notes) {}
+
+  /** The look as SLD 1.1. */
   @PostMapping("/sld")
-  String sld(@PathVariable String project, @PathVariable UUID id, @Valid @RequestBody Tried body) {
+  Sld sld(@PathVariable String project, @PathVariable UUID id, @Valid @RequestBody Tried body) {
     Layer layer = layer(project, id);
     SldWriter.Sld s = SldWriter.write(ReadyLook.of(look(body.look), layer.schema()), layer.name());
-    JsonArray notes = new JsonArray();
-    s.notes().forEach(notes::add);
-    return new JsonObject().add("xml", s.xml()).add("notes", notes).toString();
+    return new Sld(s.xml(), s.notes());
   }
 
   /** A picture of one symbol stack's legend for cards, by the saved look. */
