@@ -62,9 +62,10 @@ public record SentVisit(
   /**
    * Reads a visit.
    *
+   * @param text the same as it is stored, so that it is not written anew for each that is listed
    * @throws IllegalArgumentException with the member that can't be read, in words
    */
-  public static SentVisit read(JsonObject o) {
+  public static SentVisit read(JsonObject o, String text) {
     JsonObject base = Sent.object(o, "base");
     return new SentVisit(
         Sent.uuid(o, "id"),
@@ -87,7 +88,7 @@ public record SentVisit(
         provenance(Sent.object(o, "provenance")),
         ranked(o.get("ranked")),
         photos(o.get("photos")),
-        o.toString());
+        text);
   }
 
   private static Optional<Geometry> geometry(JsonObject o) {

@@ -97,7 +97,7 @@ class VisitKeeping {
   Read read(JsonValue raw, String person) throws NoVisit {
     try {
       if (!raw.isObject()) throw new IllegalArgumentException("it is no JSON object");
-      return read(SentVisit.read(raw.asObject()), person);
+      return read(SentVisit.read(raw.asObject(), raw.toString()), person);
     } catch (Refusal
         | IllegalArgumentException
         | UnsupportedOperationException

@@ -55,7 +55,7 @@ public class Visits {
         v.startedAt,
         v.endedAt,
         v.receivedAt,
-        SentVisit.read(Json.parse(v.document).asObject()),
+        SentVisit.read(Json.parse(v.document).asObject(), v.document),
         findings,
         v.state,
         v.clash,

@@ -136,10 +136,8 @@ class Exports {
     Path parts = Files.createDirectory(home.resolve("parts"));
     Set<String> names = new LinkedHashSet<>();
     for (Layer l : o.layers()) {
-      String base = Field.nameFrom(l.name());
-      String name = base;
-      for (int i = 2; !names.add(name); i++) name = base + "_" + i;
-      String file = name;
+      String file = Field.nameFrom(l.name(), names);
+      names.add(file);
       if (o.format() == Order.Format.SHP)
         features(
             o, l, step, to -> new ShapefileWriter(parts, file, to, LocalDate.now(ZoneOffset.UTC)));

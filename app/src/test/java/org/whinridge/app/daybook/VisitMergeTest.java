@@ -57,7 +57,7 @@ class VisitMergeTest {
             + "\"set\":{\"causes\":[\"rust\",\"silt\"]}"
             + ranked
             + "}";
-    return VisitMerge.of(SentVisit.read(Json.parse(doc).asObject()), LAYER, f, Optional.of(f))
+    return VisitMerge.of(SentVisit.read(Json.parse(doc).asObject(), doc), LAYER, f, Optional.of(f))
         .result();
   }
 

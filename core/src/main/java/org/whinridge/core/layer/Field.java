@@ -1,6 +1,7 @@
 package org.whinridge.core.layer;
 
 import com.eclipsesource.json.JsonObject;
+import java.util.Collection;
 import java.util.List;
 import java.util.Optional;
 import org.whinridge.core.text.Numbers;
@@ -128,6 +129,17 @@ public record Field(
   /** Whether a text can name a field. */
   public static boolean isName(String s) {
     return s.length() <= 63 && s.matches("[A-Za-z_][A-Za-z0-9_]*");
+  }
+
+  /**
+   * The storage name that a label gives beside others: with "_2", "_3", … where the plain one is
+   * taken.
+   */
+  public static String nameFrom(String label, Collection<String> taken) {
+    String base = nameFrom(label);
+    String name = base;
+    for (int i = 2; taken.contains(name); i++) name = base + "_" + i;
+    return name;
   }
 
   /** A storage name made from a label: "Invert level (m)" gives invert_level_m. */

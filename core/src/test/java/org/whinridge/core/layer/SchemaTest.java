@@ -89,6 +89,7 @@ class SchemaTest {
       })
   void storageNamesComeFromLabels(String label, String name) {
     assertThat(Field.nameFrom(label)).isEqualTo(name);
+    assertThat(Field.nameFrom(label, java.util.Set.of(name, name + "_2"))).isEqualTo(name + "_3");
     assertThat(Field.isName(name)).isTrue();
   }
 

@@ -116,9 +116,7 @@ class FieldsApi {
         JsonObject field = f.asObject();
         String name = field.getString("name", "");
         if (name.isBlank()) {
-          String base = Field.nameFrom(field.getString("label", ""));
-          name = base;
-          for (int i = 2; names.contains(name); i++) name = base + "_" + i;
+          name = Field.nameFrom(field.getString("label", ""), names);
           field.set("name", name);
         }
         if (!Field.isName(name))

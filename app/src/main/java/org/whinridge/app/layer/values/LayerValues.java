@@ -290,9 +290,8 @@ public class LayerValues {
         fresh.add(null);
         continue;
       }
-      String base = Field.nameFrom(labels.get(i));
-      String name = base;
-      for (int k = 2; !names.add(name); k++) name = base + "_" + k;
+      String name = Field.nameFrom(labels.get(i), names);
+      names.add(name);
       fresh.add(Field.of(name, labels.get(i).strip(), preview.types().get(i)));
     }
     if (fresh.stream().allMatch(java.util.Objects::isNull))

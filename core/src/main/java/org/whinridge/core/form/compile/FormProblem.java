@@ -76,9 +76,14 @@ public record FormProblem(
     }
 
     private String say(List<String> arguments) {
-      String s = text;
-      for (int i = 0; i < arguments.size(); i++) s = s.replace("{" + i + "}", arguments.get(i));
-      return s;
+      StringBuilder b = new StringBuilder();
+      for (int i = 0; i < text.length(); i++)
+        if (text.charAt(i) != '{') b.append(text.charAt(i));
+        else {
+          b.append(arguments.get(text.charAt(i + 1) - '0'));
+          i += 2;
+        }
+      return b.toString();
     }
   }
 

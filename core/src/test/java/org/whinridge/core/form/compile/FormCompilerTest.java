@@ -170,4 +170,13 @@ class FormCompilerTest {
         .asString()
         .contains("fills itself", "make the question read only");
   }
+
+  /** What a layer is called never stands for another argument. */
+  @Test
+  void argumentsAreSaidAsTheyAre() {
+    FormProblem p =
+        FormProblem.of(
+            "q", FormPart.Kind.LOOK_UP, FormProblem.Reason.LOOK_UP_FIELD_UNKNOWN, "{1} {0}", "w");
+    assertThat(p.message()).isEqualTo("{1} {0} has no field ‘w’");
+  }
 }
