@@ -84,6 +84,9 @@ class BorderTest extends SmallServerTest {
             + layer().id()
             + "\",\"shortName\":\"S\",\"on\":true}]}");
     out.put(
+        "/api/day/contact",
+        "{\"visits\":[\"00000000-0000-4000-8000-000000000009\",\"not an id\"]}");
+    out.put(
         "/api/p/ostrey/forms/" + form + "/edits",
         "{\"revision\":-5,\"edit\":{\"op\":\"set\",\"question\":\"notes\",\"property\":\"hint\",\"value\":\"h\"}}");
     return out;
@@ -151,13 +154,56 @@ class BorderTest extends SmallServerTest {
       })
   void theMemberIsNamedByItsPath(String body, String path) throws Exception {
     long before = layers.count(projects.byKey("ostrey").id());
-    MockHttpServletResponse r = send("/api/p/ostrey/layers", body);
+    isNamed("/api/p/ostrey/layers", body, path);
+    assertThat(layers.count(projects.byKey("ostrey").id())).isEqualTo(before);
+  }
+
+  @ParameterizedTest
+  @CsvSource(
+      delimiter = '|',
+      value = {
+        "{\"edits\":[]}|edits",
+        "{\"act\":\"x\",\"edits\":[{}]}|act",
+        "{\"edits\":[{\"id\":7.5}]}|edits[0].id",
+        "{\"edits\":[{\"isNew\":true}]}|edits[0].id",
+        "{\"edits\":[null]}|edits[0]",
+        "{\"edits\":[{\"id\":\"00000000-0000-4000-8000-000000000002\",\"geometry\":[]}]}|edits[0].geometry",
+        "{\"edits\":[{\"id\":\"00000000-0000-4000-8000-000000000002\",\"isNew\":\"x\"}]}|edits[0].isNew",
+        "{\"edits\":[{\"id\":\"00000000-0000-4000-8000-000000000002\",\"set\":7}]}|edits[0].set",
+      })
+  void theMemberOfAnEditIsNamedByItsPath(String body, String path) throws Exception {
+    isNamed("/api/p/ostrey/layers/" + layer().id() + "/edits", body, path);
+  }
+
+  @ParameterizedTest
+  @CsvSource(
+      delimiter = '|',
+      value = {
+        "{}|layers",
+        "{\"layers\":[{\"id\":{}}]}|layers[0].id",
+        "{\"layers\":[{\"id\":\"x\",\"opacity\":2}]}|layers[0].opacity",
+        "{\"layers\":[],\"revision\":\"x\"}|revision",
+        "{\"layers\":[],\"basemap\":[]}|basemap",
+      })
+  void theMemberOfTheMapIsNamedByItsPath(String body, String path) throws Exception {
+    isNamed("/api/p/ostrey/map", body, path);
+  }
+
+  @ParameterizedTest
+  @CsvSource(
+      delimiter = '|',
+      value = {"{}|visits", "{\"visits\":{}}|visits", "{\"visits\":[null]}|visits[0]"})
+  void theMemberOfAContactIsNamedByItsPath(String body, String path) throws Exception {
+    isNamed("/api/day/contact", body, path);
+  }
+
+  private void isNamed(String address, String body, String path) throws Exception {
+    MockHttpServletResponse r = send(address, body);
     assertThat(r.getStatus()).isEqualTo(400);
     assertThat(
             Json.parse(r.getContentAsString(StandardCharsets.UTF_8))
                 .asObject()
                 .getString("message", ""))
         .contains("“" + path + "”");
-    assertThat(layers.count(projects.byKey("ostrey").id())).isEqualTo(before);
   }
 }

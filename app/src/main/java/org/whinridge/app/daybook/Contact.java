@@ -1,20 +1,20 @@
 package org.whinridge.app.daybook;
 
-import com.eclipsesource.json.JsonObject;
-import com.eclipsesource.json.JsonValue;
 import com.fasterxml.jackson.annotation.JsonInclude;
+import jakarta.validation.constraints.NotNull;
+import jakarta.validation.constraints.Size;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.UUID;
 import java.util.stream.Collectors;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import org.whinridge.app.photo.Photo;
 import org.whinridge.app.photo.Photos;
-import org.whinridge.app.shell.Refusal;
 import org.whinridge.app.shell.StoreCopies;
 
 /**
@@ -43,7 +43,17 @@ class Contact {
   }
 
   /**
-   * What a device asks and is answered.
+   * What a device asks.
+   *
+   * @param visits the ids of visits, as the device wrote them
+   */
+  record Question(
+      @NotNull(message = "is missing")
+          @Size(max = MOST_ASKED, message = "has more visits than are asked for at once")
+          List<@NotNull(message = "is no id") String> visits) {}
+
+  /**
+   * What a device is answered.
    *
    * @param copiedUpTo until when a copy of the store holds everything; null while there is none
    */
@@ -54,23 +64,12 @@ class Contact {
   record Given(UUID id, String visit, String from, Instant at, String reason, String note) {}
 
   /**
-   * Answers {visits: [id, …]} with {visits: […], copiedUpTo, given: […]}. A visit that is asked for
-   * and not in the answer is not at the office; a device that had handed it in offers it again.
+   * A visit that is asked for and not in the answer is not at the office; a device that had handed
+   * it in offers it again.
    */
-  Answer answer(JsonObject question, String person) {
-    List<UUID> ids = new ArrayList<>();
-    List<String> texts = new ArrayList<>();
-    JsonValue asked = question.get("visits");
-    if (asked != null && asked.isArray()) {
-      if (asked.asArray().size() > MOST_ASKED)
-        throw Refusal.refused(
-            "At most " + MOST_ASKED + " visits are asked for at once. Ask in parts.");
-      for (JsonValue v : asked.asArray())
-        if (v.isString()) {
-          texts.add(v.asString());
-          Sent.uuid(new JsonObject().add("id", v), "id").ifPresent(ids::add);
-        }
-    }
+  Answer answer(Question question, String person) {
+    List<String> texts = new ArrayList<>(question.visits());
+    List<UUID> ids = texts.stream().map(Sent::uuid).flatMap(Optional::stream).toList();
     List<VisitAnswer> out = new ArrayList<>();
     List<VisitHead> heads = visits.some(person, ids);
     Map<UUID, List<Photo>> pictures = photos(heads.stream().map(VisitHead::id).toList());

@@ -4,6 +4,7 @@ import com.eclipsesource.json.Json;
 import com.eclipsesource.json.JsonObject;
 import com.eclipsesource.json.ParseException;
 import jakarta.servlet.http.HttpServletRequest;
+import jakarta.validation.Valid;
 import java.io.IOException;
 import java.io.InputStream;
 import java.nio.charset.StandardCharsets;
@@ -18,6 +19,7 @@ import org.springframework.stereotype.Controller;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.whinridge.app.round.Round;
 import org.whinridge.app.round.Rounds;
@@ -91,11 +93,11 @@ class DayController {
                 contact.newest(person.getName())));
   }
 
-  @GetMapping(value = "/api/day/rounds/{id}/manifest", produces = MediaType.APPLICATION_JSON_VALUE)
-  ResponseEntity<String> manifest(@PathVariable UUID id, Principal person) {
+  @GetMapping("/api/day/rounds/{id}/manifest")
+  ResponseEntity<Pack.Manifest> manifest(@PathVariable UUID id, Principal person) {
     return ResponseEntity.ok()
         .header("Cache-Control", "no-store")
-        .body(packs.manifest(id, person.getName()).toString());
+        .body(packs.manifest(id, person.getName()));
   }
 
   @GetMapping(
@@ -113,38 +115,34 @@ class DayController {
 
   /** What became of the visits and photos that a device keeps, however old they are. */
   @PostMapping("/api/day/contact")
-  ResponseEntity<Contact.Answer> contact(HttpServletRequest request, Principal person)
-      throws IOException {
+  ResponseEntity<Contact.Answer> contact(
+      @Valid @RequestBody Contact.Question question, Principal person) {
     return ResponseEntity.ok()
         .header("Cache-Control", "no-store")
-        .body(contact.answer(body(request, "question"), person.getName()));
+        .body(contact.answer(question, person.getName()));
   }
 
   @PostMapping("/api/day/hand-ins")
   ResponseEntity<HandIns.Answer> handIn(HttpServletRequest request, Principal person)
       throws Exception {
-    return ResponseEntity.ok(handIns.receive(body(request, "hand-in"), person.getName()));
+    return ResponseEntity.ok(handIns.receive(body(request), person.getName()));
   }
 
-  private JsonObject body(HttpServletRequest request, String what) throws IOException {
+  private JsonObject body(HttpServletRequest request) throws IOException {
     byte[] body;
     try (InputStream in = request.getInputStream()) {
       body = in.readNBytes(limit + 1);
     }
     if (body.length > limit)
       throw Refusal.tooLarge(
-          "This part of a "
-              + what
-              + " is larger than "
+          "This part of a hand-in is larger than "
               + limit / 1_000_000
               + " MB, which is the most that is taken at once. Nothing of it was taken; it stays on the device.");
     try {
       return Json.parse(new String(body, StandardCharsets.UTF_8)).asObject();
     } catch (ParseException | UnsupportedOperationException e) {
       throw Refusal.refused(
-          "This "
-              + what
-              + " did not arrive whole. Nothing was taken; the visits stay on the device. Send it again.");
+          "This hand-in did not arrive whole. Nothing was taken; the visits stay on the device. Send it again.");
     }
   }
 }

@@ -1,11 +1,12 @@
 package org.whinridge.app.daybook;
 
-import com.eclipsesource.json.JsonArray;
 import com.eclipsesource.json.JsonObject;
 import java.util.ArrayList;
 import java.util.Base64;
 import java.util.HashSet;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
@@ -56,36 +57,38 @@ class PackMap {
   }
 
   /** The map's layers from the top down. */
-  JsonObject map(UUID project, Envelope stops) {
+  Pack.MapAround map(UUID project, Envelope stops) {
     ProjectMap map = maps.of(project);
-    JsonArray out = new JsonArray();
-    for (ProjectMap.Entry e : map.layers())
-      if (e.on()) out.add(layer(layers.get(project, UUID.fromString(e.id())), e, stops));
-    return new JsonObject().add("basemap", map.basemap()).add("layers", out);
+    return new Pack.MapAround(
+        map.basemap(),
+        map.layers().stream()
+            .filter(ProjectMap.Entry::on)
+            .map(e -> layer(layers.get(project, UUID.fromString(e.id())), e, stops))
+            .toList());
   }
 
-  private JsonObject layer(Layer layer, ProjectMap.Entry e, Envelope stops) {
+  private Pack.MapLayer layer(Layer layer, ProjectMap.Entry e, Envelope stops) {
     Schema schema = layer.schema();
-    JsonArray features = new JsonArray();
+    List<JsonObject> features = new ArrayList<>();
     int there = 0;
     for (Feature f : queries.around(layer, stops, AROUND_M, MOST_FEATURES)) {
       if (++there <= MOST_FEATURES) features.add(Outdoors.json(f, schema));
     }
-    return new JsonObject()
-        .add("id", e.id())
-        .add("name", e.said())
-        .add("opacity", e.opacity())
-        .add("look", Outdoors.lookJson(looks.of(layer).look(), schema))
-        .add("schema", Outdoors.schemaJson(schema))
-        .add("cut", there > MOST_FEATURES)
-        .add("features", features);
+    return new Pack.MapLayer(
+        e.id(),
+        e.said(),
+        e.opacity(),
+        Outdoors.lookJson(looks.of(layer).look(), schema),
+        Outdoors.schemaJson(schema),
+        there > MOST_FEATURES,
+        features);
   }
 
   /**
    * The tiles of the project's basemap around the stops, when it is one of pictures: level by
    * level, as long as they fit.
    */
-  Optional<JsonObject> ground(UUID project, Envelope stops) {
+  Optional<Pack.Ground> ground(UUID project, Envelope stops) {
     String id = maps.of(project).basemap();
     Optional<Basemaps.Basemap> base =
         basemaps.list(project).stream()
@@ -104,9 +107,9 @@ class PackMap {
     }
   }
 
-  private static JsonObject tiles(String name, TilePictures from, List<Envelope> boxes)
+  private static Pack.Ground tiles(String name, TilePictures from, List<Envelope> boxes)
       throws FileProblem {
-    JsonObject tiles = new JsonObject();
+    Map<String, String> tiles = new LinkedHashMap<>();
     int bytes = 0;
     int last = from.grid().least();
     for (int level = last; level < from.grid().perPixel().length; level++) {
@@ -116,14 +119,11 @@ class PackMap {
         Optional<byte[]> b = from.tile(level, t[0], t[1]);
         if (b.isEmpty()) continue;
         bytes += b.get().length;
-        tiles.add(level + "/" + t[0] + "/" + t[1], Base64.getEncoder().encodeToString(b.get()));
+        tiles.put(level + "/" + t[0] + "/" + t[1], Base64.getEncoder().encodeToString(b.get()));
       }
       last = level;
     }
-    return new JsonObject()
-        .add("name", name)
-        .add("grid", from.grid().upTo(last).json())
-        .add("tiles", tiles);
+    return new Pack.Ground(name, from.grid().upTo(last).json(), tiles);
   }
 
   /** The tiles that boxes meet, each once; one more than may be taken when there are more. */

@@ -1,13 +1,16 @@
 package org.whinridge.app.daybook;
 
-import com.eclipsesource.json.JsonArray;
 import com.eclipsesource.json.JsonObject;
 import com.github.benmanes.caffeine.cache.Cache;
 import com.github.benmanes.caffeine.cache.Caffeine;
 import java.nio.charset.StandardCharsets;
 import java.time.Duration;
+import java.time.ZoneOffset;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
@@ -28,6 +31,7 @@ import org.whinridge.core.form.Form;
 import org.whinridge.core.layer.Feature;
 import org.whinridge.core.layer.Schema;
 import org.whinridge.core.travel.Outdoors;
+import tools.jackson.databind.json.JsonMapper;
 
 /** What a device takes offline for a round: content-hashed parts and a manifest that names them. */
 @Service
@@ -48,6 +52,7 @@ class Packs {
   private final Projects projects;
   private final Visits visits;
   private final PackMap map;
+  private final JsonMapper json;
 
   /** Parts as they were named in manifests a while ago, so that a device fetches what was named. */
   private final Cache<PartKey, byte[]> made =
@@ -67,7 +72,9 @@ class Packs {
       LayerQueries queries,
       Projects projects,
       Visits visits,
-      PackMap map) {
+      PackMap map,
+      JsonMapper json) {
+    this.json = json;
     this.queries = queries;
     this.map = map;
     this.rounds = rounds;
@@ -77,23 +84,19 @@ class Packs {
     this.visits = visits;
   }
 
-  /** The manifest: [{name, hash, bytes}] and what the parts hold in numbers. */
-  JsonObject manifest(UUID roundId, String person) {
+  /** Which parts there are. */
+  Pack.Manifest manifest(UUID roundId, String person) {
     Round round = rounds.forPerson(roundId, person);
-    JsonArray parts = new JsonArray();
+    List<Pack.Part> parts = new ArrayList<>();
     long bytes = 0;
     for (String name : names(round)) {
       byte[] content = part(round, name);
       String hash = Sha256.of(content);
       made.put(new PartKey(roundId, name, hash), content);
       bytes += content.length;
-      parts.add(new JsonObject().add("name", name).add("hash", hash).add("bytes", content.length));
+      parts.add(new Pack.Part(name, hash, content.length));
     }
-    return new JsonObject()
-        .add("round", round.id().toString())
-        .add("madeAt", Layers.now().toString())
-        .add("bytes", bytes)
-        .add("parts", parts);
+    return new Pack.Manifest(round.id(), Layers.now(), bytes, parts);
   }
 
   /**
@@ -124,58 +127,52 @@ class Packs {
 
   private byte[] part(Round round, String name) {
     Layer layer = layers.byId(round.layerId());
-    String json =
+    if (name.equals("basemap"))
+      return projects.basemap(round.projectId()).getBytes(StandardCharsets.UTF_8);
+    Object content =
         switch (name) {
-          case "work" -> work(round, layer).toString();
-          case "features" -> features(layer.schema(), stops(round, layer)).toString();
-          case "last-visits" -> lastVisits(round, layer).toString();
-          case "basemap" -> projects.basemap(round.projectId());
-          case "map" -> map.map(round.projectId(), box(stops(round, layer))).toString();
-          case "ground" ->
-              map.ground(round.projectId(), box(stops(round, layer)))
-                  .map(JsonObject::toString)
-                  .orElse("null");
-          default ->
-              lookup(round, layer, UUID.fromString(name.substring("lookup-".length()))).toString();
+          case "work" -> work(round, layer);
+          case "features" -> features(layer.schema(), stops(round, layer));
+          case "last-visits" -> lastVisits(round, layer);
+          case "map" -> map.map(round.projectId(), box(stops(round, layer)));
+          case "ground" -> map.ground(round.projectId(), box(stops(round, layer))).orElse(null);
+          default -> lookup(round, layer, UUID.fromString(name.substring("lookup-".length())));
         };
-    return json.getBytes(StandardCharsets.UTF_8);
+    return json.writeValueAsBytes(content);
   }
 
   private List<Feature> stops(Round round, Layer layer) {
     return layers.some(layer, round.stops().stream().map(Round.Stop::featureId).toList());
   }
 
-  private JsonObject work(Round round, Layer layer) {
+  private Pack.Work work(Round round, Layer layer) {
     Edition e = edition(round);
     Project p = projects.byId(round.projectId());
-    JsonObject r =
-        new JsonObject()
-            .add("id", round.id().toString())
-            .add("name", round.name())
-            .add("note", round.note())
-            .add("due", round.due().map(Object::toString).orElse(""))
-            .add("person", round.person());
-    return new JsonObject()
-        .add("round", r)
-        .add("project", new JsonObject().add("key", p.key()).add("name", p.name()))
-        .add(
-            "system",
-            new JsonObject().add("code", p.systemCode()).add("definition", p.systemDefinition()))
-        .add("layer", new JsonObject().add("id", layer.id().toString()).add("name", layer.name()))
-        .add("edition", e.number())
-        .add("form", Outdoors.formJson(e.form(), e.schema()))
-        .add("schema", Outdoors.schemaJson(e.schema()));
+    return new Pack.Work(
+        new Pack.Round(
+            round.id(),
+            round.name(),
+            round.note(),
+            round.due().map(Object::toString).orElse(""),
+            round.person()),
+        new Pack.Project(p.key(), p.name()),
+        new Pack.System(p.systemCode(), p.systemDefinition()),
+        new Pack.Named(layer.id(), layer.name()),
+        e.number(),
+        Outdoors.formJson(e.form(), e.schema()),
+        Outdoors.schemaJson(e.schema()));
   }
 
   private static Form outdoorsForm(Edition e) {
     return Outdoors.form(e.form(), e.schema());
   }
 
-  private static JsonObject features(Schema schema, List<Feature> all) {
-    JsonArray fs = new JsonArray();
-    for (Feature f : all)
-      fs.add(Outdoors.json(f, schema).add("caption", Outdoors.caption(f, schema)));
-    return new JsonObject().add("schema", Outdoors.schemaJson(schema)).add("features", fs);
+  private static Pack.Features features(Schema schema, List<Feature> all) {
+    return new Pack.Features(
+        Outdoors.schemaJson(schema),
+        all.stream()
+            .map(f -> Outdoors.json(f, schema).add("caption", Outdoors.caption(f, schema)))
+            .toList());
   }
 
   private static Envelope box(List<Feature> stops) {
@@ -184,42 +181,37 @@ class Packs {
     return box;
   }
 
-  private JsonObject lookup(Round round, Layer layer, UUID id) {
+  private Object lookup(Round round, Layer layer, UUID id) {
     Optional<Layer> other =
         layers.list(round.projectId()).stream().filter(l -> l.id().equals(id)).findFirst();
-    if (other.isEmpty()) return new JsonObject().add("missing", true);
+    if (other.isEmpty()) return new Pack.Missing(true);
     Envelope box = box(stops(round, layer));
     double aroundM = AROUND_M + edition(round).form().reachM();
-    JsonArray fs = new JsonArray();
     Schema schema = other.get().schema();
-    for (Feature f : queries.around(other.get(), box, aroundM)) fs.add(Outdoors.json(f, schema));
-    return new JsonObject()
-        .add("layer", id.toString())
-        .add("name", other.get().name())
-        .add("schema", Outdoors.schemaJson(schema))
-        .add("features", fs);
+    List<JsonObject> there = new ArrayList<>();
+    for (Feature f : queries.around(other.get(), box, aroundM)) there.add(Outdoors.json(f, schema));
+    return new Pack.LookUp(id, other.get().name(), Outdoors.schemaJson(schema), there);
   }
 
-  private JsonObject lastVisits(Round round, Layer layer) {
+  private Map<UUID, Pack.LastVisit> lastVisits(Round round, Layer layer) {
     Edition e = edition(round);
-    JsonObject out = new JsonObject();
+    Map<UUID, Pack.LastVisit> out = new LinkedHashMap<>();
     visits
         .last(
             round.formId(), layer.id(), round.stops().stream().map(Round.Stop::featureId).toList())
         .forEach(
-            (feature, v) -> {
-              JsonObject answers =
-                  Outdoors.pastAnswers(
-                      v.sent().answers(), v.sent().kept(), e.form(), e.schema(), layer.schema());
-              out.add(
-                  feature.toString(),
-                  new JsonObject()
-                      .add(
-                          "day",
-                          v.endedAt().atOffset(java.time.ZoneOffset.UTC).toLocalDate().toString())
-                      .add("person", v.person())
-                      .add("answers", answers));
-            });
+            (feature, v) ->
+                out.put(
+                    feature,
+                    new Pack.LastVisit(
+                        v.endedAt().atOffset(ZoneOffset.UTC).toLocalDate(),
+                        v.person(),
+                        Outdoors.pastAnswers(
+                            v.sent().answers(),
+                            v.sent().kept(),
+                            e.form(),
+                            e.schema(),
+                            layer.schema()))));
     return out;
   }
 }

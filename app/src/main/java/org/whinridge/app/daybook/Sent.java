@@ -14,7 +14,11 @@ final class Sent {
   }
 
   static Optional<UUID> uuid(JsonObject o, String member) {
-    String s = text(o, member);
+    return uuid(text(o, member));
+  }
+
+  /** The id that a text is; empty when it is none. */
+  static Optional<UUID> uuid(String s) {
     return s.matches("[0-9a-fA-F]{8}(-[0-9a-fA-F]{4}){3}-[0-9a-fA-F]{12}")
         ? Optional.of(UUID.fromString(s))
         : Optional.empty();

@@ -2,6 +2,7 @@ package org.whinridge.app.layer;
 
 import com.eclipsesource.json.JsonObject;
 import com.eclipsesource.json.JsonValue;
+import jakarta.validation.Valid;
 import java.security.Principal;
 import java.util.List;
 import java.util.UUID;
@@ -45,7 +46,7 @@ class LayerApi {
   Act edits(
       @PathVariable String project,
       @PathVariable UUID id,
-      @RequestBody String body,
+      @Valid @RequestBody SentEdits body,
       Principal person) {
     return new Act(editing.write(layer(project, id), body, person.getName()).group());
   }

@@ -1,9 +1,6 @@
 package org.whinridge.app.layer;
 
-import com.eclipsesource.json.Json;
 import com.eclipsesource.json.JsonObject;
-import com.eclipsesource.json.JsonValue;
-import com.eclipsesource.json.ParseException;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -31,13 +28,7 @@ import org.whinridge.core.value.Value;
  */
 @Service
 class LayerEditing {
-  /** The most features of one saving. */
-  static final int MOST = 500;
-
   private static final int MOST_TOLD = 5;
-
-  /** The longest request, in characters. */
-  static final int LONGEST = 20_000_000;
 
   private static final int TRIES = 3;
   private final LayerChanges changes;
@@ -66,21 +57,15 @@ class LayerEditing {
     private static final long serialVersionUID = 1;
   }
 
-  /**
-   * Writes edits as the page sends them: {act, edits: [{id, isNew, removed, version, set, geometry,
-   * like}]}. {@code act} is an id that the page has made; sent again under the same one, since the
-   * answer was lost, they are written once.
-   */
-  LayerChanges.Done write(Layer seen, String body, String person) {
-    JsonObject sent = parsed(body);
-    UUID act = act(sent);
-    List<Edit> edits = read(seen.schema(), sent.get("edits"));
+  /** Writes edits as the page sends them, once for each act. */
+  LayerChanges.Done write(Layer seen, SentEdits sent, String person) {
+    List<Edit> edits = sent.edits().stream().map(e -> edit(seen.schema(), e)).toList();
     try {
       for (int i = 1; ; i++)
         try {
           Layer layer = layers.byId(seen.id());
           return changes.write(
-              seen, act, "desk", summary(edits), person, new Writing(layer, edits)::write);
+              seen, sent.act(), "desk", summary(edits), person, new Writing(layer, edits)::write);
         } catch (Moved e) {
           if (i == TRIES) throw Refusal.busy();
         }
@@ -88,16 +73,6 @@ class LayerEditing {
       throw e;
     } catch (Exception e) {
       throw new IllegalStateException("writing failed, nothing was changed", e);
-    }
-  }
-
-  private static UUID act(JsonObject sent) {
-    try {
-      return sent.get("act") == null
-          ? UUID.randomUUID()
-          : UUID.fromString(sent.getString("act", ""));
-    } catch (IllegalArgumentException | UnsupportedOperationException e) {
-      throw Refusal.refused("The id of this act can't be read. Nothing was written.");
     }
   }
 
@@ -246,63 +221,40 @@ class LayerEditing {
               + ". Nothing was written; mend it and write again.");
   }
 
-  private static JsonObject parsed(String body) {
-    if (body.length() > LONGEST)
-      throw Refusal.refused(
-          "This is more than can be written at once. Nothing was written; write in parts.");
-    try {
-      return Json.parse(body).asObject();
-    } catch (ParseException | UnsupportedOperationException e) {
-      throw Refusal.refused("This is not JSON: " + e.getMessage() + ". Nothing was written.");
-    }
+  private static Edit edit(Schema schema, SentEdits.One sent) {
+    Map<String, Value> values = new LinkedHashMap<>();
+    if (sent.set() != null)
+      schema
+          .readValues(sent.set())
+          .forEach(
+              (name, v) -> {
+                Field f =
+                    schema
+                        .field(name)
+                        .orElseThrow(
+                            () ->
+                                Refusal.refused(
+                                    "The layer has no field “" + name + "”. Nothing was written."));
+                values.put(name, f.fit(v));
+              });
+    Optional<Geometry> geometry = Optional.ofNullable(sent.geometry()).map(LayerEditing::geometry);
+    if (sent.isNew() && geometry.isEmpty() && schema.kind() != GeometryKind.TABLE)
+      throw Refusal.refused("A new feature has no shape. Nothing was written.");
+    return new Edit(
+        sent.id(),
+        sent.isNew(),
+        sent.removed(),
+        sent.version(),
+        values,
+        geometry,
+        Optional.ofNullable(sent.like()));
   }
 
-  private static List<Edit> read(Schema schema, JsonValue edits) {
-    if (edits == null || !edits.isArray() || edits.asArray().isEmpty())
-      throw Refusal.refused("There is nothing to write.");
-    if (edits.asArray().size() > MOST)
-      throw Refusal.refused(
-          "At most "
-              + MOST
-              + " features are written at once. Nothing was written; write in parts.");
-    List<Edit> out = new ArrayList<>();
-    for (JsonValue e : edits.asArray()) out.add(edit(schema, e));
-    return out;
-  }
-
-  private static Edit edit(Schema schema, JsonValue v) {
+  private static Geometry geometry(JsonObject g) {
     try {
-      JsonObject o = v.asObject();
-      JsonValue g = o.get("geometry");
-      JsonValue set = o.get("set");
-      Map<String, Value> values =
-          set == null || !set.isObject() ? Map.of() : schema.readValues(set.asObject());
-      for (String name : values.keySet())
-        if (schema.field(name).isEmpty())
-          throw Refusal.refused("The layer has no field “" + name + "”. Nothing was written.");
-      Map<String, Value> fitted = new LinkedHashMap<>();
-      values.forEach(
-          (name, x) -> fitted.put(name, schema.field(name).map((Field f) -> f.fit(x)).orElse(x)));
-      Optional<Geometry> geometry =
-          g == null || !g.isObject()
-              ? Optional.empty()
-              : Optional.of(GeometryJson.readOrSay(g.asObject()));
-      Edit e =
-          new Edit(
-              UUID.fromString(o.getString("id", "")),
-              o.getBoolean("isNew", false),
-              o.getBoolean("removed", false),
-              o.getLong("version", 0),
-              fitted,
-              geometry,
-              o.get("like") == null || !o.get("like").isString()
-                  ? Optional.empty()
-                  : Optional.of(UUID.fromString(o.get("like").asString())));
-      if (e.isNew && geometry.isEmpty() && schema.kind() != GeometryKind.TABLE)
-        throw Refusal.refused("A new feature has no shape. Nothing was written.");
-      return e;
+      return GeometryJson.readOrSay(g);
     } catch (IllegalArgumentException | UnsupportedOperationException e) {
-      throw Refusal.refused("A change can't be read: " + e.getMessage() + ". Nothing was written.");
+      throw Refusal.refused("A shape can't be read: " + e.getMessage() + ". Nothing was written.");
     }
   }
 }

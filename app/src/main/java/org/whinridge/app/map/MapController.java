@@ -1,8 +1,8 @@
 package org.whinridge.app.map;
 
-import com.eclipsesource.json.JsonObject;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
+import jakarta.validation.Valid;
 import java.io.IOException;
 import java.nio.file.Path;
 import java.security.Principal;
@@ -60,7 +60,7 @@ class MapController {
   /** Saves the map for everybody. */
   @PostMapping("/api/p/{project}/map")
   @ResponseBody
-  ProjectMap save(@PathVariable String project, @RequestBody JsonObject body) {
+  ProjectMap save(@PathVariable String project, @Valid @RequestBody MapChoice body) {
     return maps.save(projects.byKey(project).id(), body);
   }
 

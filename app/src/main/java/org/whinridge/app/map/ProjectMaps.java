@@ -1,9 +1,5 @@
 package org.whinridge.app.map;
 
-import com.eclipsesource.json.Json;
-import com.eclipsesource.json.JsonArray;
-import com.eclipsesource.json.JsonObject;
-import com.eclipsesource.json.JsonValue;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.LinkedHashMap;
@@ -17,6 +13,7 @@ import org.whinridge.app.layer.Layers;
 import org.whinridge.app.project.Projects;
 import org.whinridge.app.shell.Writing;
 import org.whinridge.core.place.GeometryKind;
+import tools.jackson.databind.json.JsonMapper;
 
 /** The project's map, kept for everybody. Layers that came since it was saved stand on it too. */
 @Service
@@ -28,8 +25,10 @@ public class ProjectMaps {
   private final Projects projects;
   private final Layers layers;
   private final Basemaps basemaps;
+  private final JsonMapper json;
 
-  ProjectMaps(Projects projects, Layers layers, Basemaps basemaps) {
+  ProjectMaps(Projects projects, Layers layers, Basemaps basemaps, JsonMapper json) {
+    this.json = json;
     this.projects = projects;
     this.layers = layers;
     this.basemaps = basemaps;
@@ -38,19 +37,20 @@ public class ProjectMaps {
   /** A project's map as it is now. */
   public ProjectMap of(UUID project) {
     Projects.SavedMap saved = projects.map(project);
-    JsonObject o = saved.json().map(s -> Json.parse(s).asObject()).orElse(new JsonObject());
+    MapChoice chosen =
+        saved.json().map(s -> json.readValue(s, MapChoice.class)).orElse(MapChoice.none());
     Map<String, Layer> there = new LinkedHashMap<>();
     layers.list(project).stream()
         .filter(l -> l.schema().kind() != GeometryKind.TABLE)
         .sorted(Comparator.comparing(ProjectMaps::usualPlace))
         .forEach(l -> there.put(l.id().toString(), l));
     List<ProjectMap.Entry> out = new ArrayList<>();
-    JsonValue entries = o.get("layers");
-    if (entries != null)
-      for (JsonValue e : entries.asArray()) {
-        Layer l = there.remove(e.asObject().getString("id", ""));
-        if (l != null) out.add(entry(l, e.asObject()));
-      }
+    for (MapChoice.Entry e : chosen.layers()) {
+      Layer l = there.remove(e.id());
+      if (l != null)
+        out.add(
+            new ProjectMap.Entry(l.id().toString(), l.name(), e.shortName(), e.on(), e.opacity()));
+    }
     int at = 0; // newer layers come on top, areas below
     for (Layer l : there.values()) {
       ProjectMap.Entry e =
@@ -58,11 +58,12 @@ public class ProjectMaps {
       if (l.schema().kind() == GeometryKind.POLYGON) out.add(e);
       else out.add(at++, e);
     }
-    String basemap = o.getString("basemap", "");
     List<Basemaps.Basemap> bases = basemaps.list(project);
-    String chosen =
-        bases.stream().anyMatch(b -> b.id().equals(basemap)) ? basemap : bases.get(0).id();
-    return new ProjectMap(chosen, out, saved.revision());
+    String basemap =
+        bases.stream().anyMatch(b -> b.id().equals(chosen.basemap()))
+            ? chosen.basemap()
+            : bases.get(0).id();
+    return new ProjectMap(basemap, out, saved.revision());
   }
 
   /** Points above lines above areas. */
@@ -70,46 +71,13 @@ public class ProjectMaps {
     return l.schema().kind().ordinal();
   }
 
-  private static ProjectMap.Entry entry(Layer l, JsonObject e) {
-    return new ProjectMap.Entry(
-        l.id().toString(),
-        l.name(),
-        e.getString("shortName", ""),
-        e.getBoolean("on", true),
-        e.getDouble("opacity", 1));
-  }
-
   /** Saves the map for everybody; what it says of layers that are not there is left out. */
   @Writing
-  public ProjectMap save(UUID project, JsonObject sent) {
-    JsonArray out = new JsonArray();
-    JsonValue entries = sent.get("layers");
-    if (entries != null && entries.isArray())
-      for (JsonValue v : entries.asArray())
-        if (v.isObject() && out.size() < 500) out.add(cleaned(v.asObject()));
+  public ProjectMap save(UUID project, MapChoice sent) {
     projects.saveMap(
         project,
-        new JsonObject().add("basemap", text(sent, "basemap", 60)).add("layers", out).toString(),
-        sent.get("revision") != null && sent.get("revision").isNumber()
-            ? (long) sent.get("revision").asDouble()
-            : -1);
+        json.writeValueAsString(new MapChoice(sent.basemap(), sent.layers(), null)),
+        sent.revision() == null ? -1 : sent.revision());
     return of(project);
-  }
-
-  private static JsonObject cleaned(JsonObject e) {
-    JsonValue opacity = e.get("opacity");
-    double o = opacity != null && opacity.isNumber() ? opacity.asDouble() : 1;
-    JsonValue on = e.get("on");
-    return new JsonObject()
-        .add("id", text(e, "id", 60))
-        .add("shortName", text(e, "shortName", 40).strip())
-        .add("on", on == null || !on.isBoolean() || on.asBoolean())
-        .add("opacity", o >= 0 && o <= 1 ? o : 1);
-  }
-
-  private static String text(JsonObject o, String name, int most) {
-    JsonValue v = o.get(name);
-    String s = v != null && v.isString() ? v.asString() : "";
-    return s.substring(0, Math.min(most, s.length()));
   }
 }

@@ -22,7 +22,7 @@ import org.whinridge.app.layer.LayerMaking;
 import org.whinridge.app.layer.Layers;
 import org.whinridge.app.layer.look.Looks;
 import org.whinridge.app.map.Basemaps;
-import org.whinridge.app.map.ProjectMap;
+import org.whinridge.app.map.MapChoice;
 import org.whinridge.app.map.ProjectMaps;
 import org.whinridge.app.project.Project;
 import org.whinridge.app.project.Projects;
@@ -162,16 +162,20 @@ class DemoStart implements ApplicationRunner {
     } finally {
       FileSystemUtils.deleteRecursively(folder);
     }
-    JsonArray entries = new JsonArray();
-    for (ProjectMap.Entry e : maps.of(p.id()).layers())
-      entries.add(
-          new JsonObject()
-              .add("id", e.id())
-              .add("shortName", e.name().equals("Banks and drains") ? "Banks" : "")
-              .add("on", !e.name().equals("Soil units")));
     maps.save(
         p.id(),
-        new JsonObject().add("basemap", Basemaps.PLAIN).add("layers", entries).add("revision", 0));
+        new MapChoice(
+            Basemaps.PLAIN,
+            maps.of(p.id()).layers().stream()
+                .map(
+                    e ->
+                        new MapChoice.Entry(
+                            e.id(),
+                            e.name().equals("Banks and drains") ? "Banks" : "",
+                            !e.name().equals("Soil units"),
+                            null))
+                .toList(),
+            0L));
   }
 
   /** The demo form: what is asked, checked, worked out and looked up. */

@@ -20,7 +20,8 @@ class BodyLimit extends OncePerRequestFilter {
 
   @Override
   protected boolean shouldNotFilter(HttpServletRequest q) {
-    return !q.getRequestURI().startsWith("/api/p/")
+    return !(q.getRequestURI().startsWith("/api/p/")
+            || q.getRequestURI().equals("/api/day/contact"))
         || q.getContentType() == null
         || !q.getContentType().startsWith(MediaType.APPLICATION_JSON_VALUE);
   }

@@ -1,7 +1,8 @@
 package org.whinridge.app.layer.look;
 
-import com.eclipsesource.json.JsonArray;
-import com.eclipsesource.json.JsonObject;
+import java.util.Arrays;
+import java.util.List;
+import java.util.Locale;
 import org.whinridge.core.layer.Field;
 import org.whinridge.core.layer.Schema;
 import org.whinridge.core.look.Breaks;
@@ -17,67 +18,75 @@ import org.whinridge.core.look.Symbol;
 final class LookChoices {
   private LookChoices() {}
 
-  /** The fields, with what their type allows. */
-  static JsonArray fields(Schema schema) {
-    JsonArray a = new JsonArray();
-    for (Field f : schema.fields()) {
-      JsonArray codes = new JsonArray();
-      f.codes()
-          .forEach(c -> codes.add(new JsonObject().add("code", c.code()).add("label", c.label())));
-      a.add(
-          new JsonObject()
-              .add("name", f.name())
-              .add("label", f.label())
-              .add("type", f.type().id())
-              .add("unit", f.unit())
-              .add("codes", codes));
+  /** A field, with what its type allows. */
+  record OfField(String name, String label, String type, String unit, List<OfCode> codes) {
+    static OfField of(Field f) {
+      return new OfField(
+          f.name(),
+          f.label(),
+          f.type().id(),
+          f.unit(),
+          f.codes().stream().map(c -> new OfCode(c.code(), c.label())).toList());
     }
-    return a;
+  }
+
+  /** A code of a field. */
+  record OfCode(String code, String label) {}
+
+  /** A shipped icon with its picture. */
+  record Icon(String id, String label, String svg) {}
+
+  /**
+   * How features are sorted, and how classes are broken: words in data with their names.
+   *
+   * @param least the fewest classes
+   * @param most the most classes
+   */
+  record Ways(List<List<String>> by, List<List<String>> methods, int least, int most) {}
+
+  /** A row of colours. */
+  record Colours(String id, String label, String kind, List<String> colours) {}
+
+  /** The fields, with what their type allows. */
+  static List<OfField> fields(Schema schema) {
+    return schema.fields().stream().map(OfField::of).toList();
   }
 
   /** The shipped icons, each with its picture. */
-  static JsonArray icons() {
-    JsonArray a = new JsonArray();
-    Look any = Look.one(java.util.List.of());
-    for (String id : Icons.ids())
-      a.add(
-          new JsonObject()
-              .add("id", id)
-              .add("label", Icons.of(id).orElseThrow().label())
-              .add(
-                  "svg",
-                  Drawing.markPicture(
-                      any, new Symbol.Mark(id, "#1f2a30", Size.of(22), "", 0, "", 1), 22, 24)));
-    return a;
+  static List<Icon> icons() {
+    Look any = Look.one(List.of());
+    return Icons.ids().stream()
+        .map(
+            id ->
+                new Icon(
+                    id,
+                    Icons.of(id).orElseThrow().label(),
+                    Drawing.markPicture(
+                        any, new Symbol.Mark(id, "#1f2a30", Size.of(22), "", 0, "", 1), 22, 24)))
+        .toList();
   }
 
-  /** How features are sorted, and how classes are broken: words in data with their names. */
-  static JsonObject ways() {
-    JsonArray by = new JsonArray();
-    for (Look.By b : Look.By.values()) by.add(new JsonArray().add(b.id()).add(b.label()));
-    JsonArray methods = new JsonArray();
-    for (Breaks.Method m : Breaks.Method.values())
-      methods.add(new JsonArray().add(m.id()).add(m.label()));
-    return new JsonObject()
-        .add("by", by)
-        .add("methods", methods)
-        .add("least", Breaks.LEAST)
-        .add("most", Breaks.MOST);
+  /** How features are sorted, and how classes are broken. */
+  static Ways ways() {
+    return new Ways(
+        Arrays.stream(Look.By.values()).map(b -> List.of(b.id(), b.label())).toList(),
+        Arrays.stream(Breaks.Method.values()).map(m -> List.of(m.id(), m.label())).toList(),
+        Breaks.LEAST,
+        Breaks.MOST);
   }
 
   /** The rows of colours. */
-  static JsonArray ramps() {
-    JsonArray a = new JsonArray();
-    for (Ramp r : Ramp.values()) {
-      JsonArray colours = new JsonArray();
-      for (Colour c : r.colours(r.kind() == Ramp.Kind.CODES ? 8 : 5)) colours.add(c.hex());
-      a.add(
-          new JsonObject()
-              .add("id", r.id())
-              .add("label", r.label())
-              .add("kind", r.kind().name().toLowerCase(java.util.Locale.ROOT))
-              .add("colours", colours));
-    }
-    return a;
+  static List<Colours> ramps() {
+    return Arrays.stream(Ramp.values())
+        .map(
+            r ->
+                new Colours(
+                    r.id(),
+                    r.label(),
+                    r.kind().name().toLowerCase(Locale.ROOT),
+                    r.colours(r.kind() == Ramp.Kind.CODES ? 8 : 5).stream()
+                        .map(Colour::hex)
+                        .toList()))
+        .toList();
   }
 }

@@ -1,0 +1,84 @@
+package org.whinridge.app.daybook;
+
+import com.eclipsesource.json.JsonObject;
+import com.fasterxml.jackson.annotation.JsonProperty;
+import java.time.Instant;
+import java.time.LocalDate;
+import java.util.List;
+import java.util.Map;
+import java.util.UUID;
+
+/** What a pack's parts hold, as devices read them; the documents of core stand in them whole. */
+final class Pack {
+  private Pack() {}
+
+  /**
+   * Which parts there are.
+   *
+   * @param bytes of all parts
+   */
+  record Manifest(UUID round, Instant madeAt, long bytes, List<Part> parts) {}
+
+  /** A part: its name, what its content hashes to (SHA-256), and its size. */
+  record Part(String name, String hash, int bytes) {}
+
+  /** What is to be done, and with which form. */
+  record Work(
+      Round round,
+      Project project,
+      System system,
+      Named layer,
+      int edition,
+      JsonObject form,
+      JsonObject schema) {}
+
+  /** The round; {@code due} is "" when it has no date. */
+  record Round(UUID id, String name, String note, String due, String person) {}
+
+  /** The project, by its address and its name. */
+  record Project(String key, String name) {}
+
+  /** The project's coordinate system. */
+  record System(String code, String definition) {}
+
+  /** A layer by its id and name. */
+  record Named(UUID id, String name) {}
+
+  /** The stops' features, each a GeoJSON feature with its caption. */
+  record Features(JsonObject schema, List<JsonObject> features) {}
+
+  /** What a layer that is looked up has around the stops. */
+  record LookUp(UUID layer, String name, JsonObject schema, List<JsonObject> features) {}
+
+  /** The place of a layer that is not there any more. */
+  record Missing(@JsonProperty("missing") boolean isMissing) {}
+
+  /** The newest visit to a feature, of which a round's form may ask. */
+  record LastVisit(LocalDate day, String person, JsonObject answers) {}
+
+  /** The project's map around the stops, layers from the top down. */
+  record MapAround(String basemap, List<MapLayer> layers) {}
+
+  /**
+   * A layer of the map.
+   *
+   * @param opacity 0 to 1
+   * @param cut whether there are more features around than are taken along
+   */
+  record MapLayer(
+      String id,
+      String name,
+      double opacity,
+      JsonObject look,
+      JsonObject schema,
+      boolean cut,
+      List<JsonObject> features) {}
+
+  /**
+   * Pictures of a basemap.
+   *
+   * @param grid where they lie
+   * @param tiles in Base64 by level/column/row
+   */
+  record Ground(String name, JsonObject grid, Map<String, String> tiles) {}
+}
