@@ -16,16 +16,41 @@ execFileSync("node_modules/.bin/tailwindcss", ["-i", "src/style.css", "-o", "bui
 // the icons of the library, with the words by which they are found
 const library = "node_modules/@rapideditor/temaki/";
 const named = Object.entries(JSON.parse(readFileSync(library + "data/icons.json", "utf8"))).filter(([id]) => id !== "temaki");
-writeFileSync("build/icons.json", JSON.stringify(named.map(([id, { groups }]) => {
-  const words = id.replaceAll(/[_-]/g, " ").replace(/(\d+)$/, " $1").replaceAll(/\s+/g, " ");
-  return { id, label: words[0].toUpperCase() + words.slice(1), words: words + " " + groups.join(" "), groups, svg: readFileSync(`${library}icons/${id}.svg`, "utf8").replace(/<\?xml[^>]*>\s*/, "").replaceAll(/\s*\n\s*/g, " ").trim() };
-})));
+writeFileSync(
+  "build/icons.json",
+  JSON.stringify(
+    named.map(([id, { groups }]) => {
+      const words = id
+        .replaceAll(/[_-]/g, " ")
+        .replace(/(\d+)$/, " $1")
+        .replaceAll(/\s+/g, " ");
+      return {
+        id,
+        label: words[0].toUpperCase() + words.slice(1),
+        words: words + " " + groups.join(" "),
+        groups,
+        svg: readFileSync(`${library}icons/${id}.svg`, "utf8")
+          .replace(/<\?xml[^>]*>\s*/, "")
+          .replaceAll(/\s*\n\s*/g, " ")
+          .trim(),
+      };
+    }),
+  ),
+);
+
+// the keys of the catalogue, so that no script asks for a text that is not there
+const keys = Object.keys(JSON.parse(readFileSync("../resources/messages/en.json", "utf8")));
+writeFileSync("build/messages.d.ts", `export type MessageKey =\n${keys.map((k) => `  | ${JSON.stringify(k)}`).join("\n")};\n`);
 
 const common = { bundle: true, minify: true, target: ["es2022"], logLevel: "warning", legalComments: "linked" };
 const { metafile } = await build({
   ...common,
   metafile: true,
-  entryPoints: [{ in: "src/desk.js", out: "desk" }, { in: "src/day.js", out: "day" }, { in: "src/site.css", out: "style" }],
+  entryPoints: [
+    { in: "src/desk.js", out: "desk" },
+    { in: "src/day.js", out: "day" },
+    { in: "src/site.css", out: "style" },
+  ],
   chunkNames: "[name]-[hash]",
   assetNames: "[name]-[hash]",
   outdir: out + "/assets",

@@ -8,7 +8,18 @@ const random = () => {
 };
 for (let run = 0; run < 160; run++) {
   const n = 12 + Math.floor(random() * 300);
-  const values = Array.from({ length: n }, () => Math.round(1e6 * (run % 3 === 0 ? random() : run % 3 === 1 ? random() ** 3 : Math.floor(random() * 4) + random() / 10)) / 1e3);
+  const values = Array.from(
+    { length: n },
+    () => Math.round(1e6 * (run % 3 === 0 ? random() : run % 3 === 1 ? random() ** 3 : Math.floor(random() * 4) + random() / 10)) / 1e3,
+  );
   const k = 2 + Math.floor(random() * 7);
-  console.log([k, values.join(" "), ckmeans(values, k).map((c) => Math.max(...c)).join(" ")].join("|"));
+  console.log(
+    [
+      k,
+      values.join(" "),
+      ckmeans(values, k)
+        .map((c) => Math.max(...c))
+        .join(" "),
+    ].join("|"),
+  );
 }

@@ -1,37 +1,87 @@
 // The desk: small behaviours at once (its keys are in keys.js); what belongs to one page comes with that page.
 import Alpine from "@alpinejs/csp";
-import { fillSymbols } from "./symbols.js";
+import { loadCatalogue, say, style } from "./shell/say.js";
+import { fillSymbols } from "./shell/symbols.js";
 
-for (const b of document.querySelectorAll("[data-close]")) b.addEventListener("click", () => b.closest("dialog").close());
-for (const t of document.querySelectorAll("time[datetime]")) {
-  const d = new Date(t.dateTime);
-  const offset = -d.getTimezoneOffset();
-  t.textContent = d.toLocaleString([], { dateStyle: "medium", timeStyle: "short" });
-  t.title = `UTC ${offset < 0 ? "−" : "+"}${String(Math.floor(Math.abs(offset) / 60)).padStart(2, "0")}:${String(Math.abs(offset) % 60).padStart(2, "0")}`;
+await loadCatalogue();
+
+/** Moments and days that the page carries, in the person's own time and style. */
+function localTimes() {
+  for (const t of /** @type {NodeListOf<HTMLTimeElement>} */ (document.querySelectorAll("time[datetime]"))) {
+    const locales = /** @type {string[]} */ (style());
+    if (/^\d{4}-\d{2}-\d{2}$/.test(t.dateTime)) {
+      // a day is the same day everywhere
+      t.textContent = new Date(t.dateTime).toLocaleDateString(locales, { dateStyle: "medium", timeZone: "UTC" });
+      continue;
+    }
+    const d = new Date(t.dateTime);
+    t.textContent = d.toLocaleString(locales, { dateStyle: "medium", timeStyle: "short" });
+    const offset = -d.getTimezoneOffset();
+    const two = (n) => String(n).padStart(2, "0");
+    t.title = `UTC ${offset < 0 ? "−" : "+"}${two(Math.floor(Math.abs(offset) / 60))}:${two(Math.abs(offset) % 60)}`;
+  }
 }
-fillSymbols();
 
-const maps = () => import("./desk-maps.js");
-/** Alpine components, each with the module that it comes from. */
-const components = { layerPage: maps, roundPlanner: maps, visitPlaces: maps, formPage: () => import("./desk-form.js") };
-/** Elements with a module of their own. */
+/** Behaviour of what the server rendered. */
+Alpine.data("dialogs", () => ({
+  close() {
+    /** @type {any} */ (this).$root.close();
+  },
+}));
+Alpine.data("menu", () => ({
+  open: false,
+  turn() {
+    this.open = !this.open;
+  },
+  shut() {
+    this.open = false;
+  },
+}));
+
+/** Elements with a module of their own. @type {Record<string, () => Promise<(box: any) => unknown>>} */
 const pages = {
-  "bring-in": async () => (await import("./bring-in.js")).choosePage,
-  "running-job": async () => (await import("./bring-in.js")).jobPage,
-  report: async () => (await import("./bring-in.js")).reportPage,
-  "fields-page": async () => (await import("./fields.js")).fieldsPage,
-  "make-page": async () => (await import("./layer-make.js")).makePage,
-  profile: async () => (await import("./values.js")).valuesPage,
-  "look-page": async () => (await import("./look-page.js")).lookPage,
-  "draw-page": async () => (await import("./draw-page.js")).drawPage,
-  "project-map": async () => (await import("./project-map.js")).projectMapPage,
-  "take-out": async () => (await import("./systems.js")).takeOutPage,
+  "bring-in": async () => (await import("./desk/bring-in/choose.js")).choosePage,
+  "running-job": async () => (await import("./desk/bring-in/job.js")).jobPage,
+  report: async () => (await import("./desk/bring-in/report.js")).reportPage,
+  "layer-page": async () => (await import("./desk/layer/page.js")).layerPage,
+  "fields-page": async () => (await import("./desk/fields/page.js")).fieldsPage,
+  "make-page": async () => (await import("./desk/fields/make.js")).makePage,
+  profile: async () => (await import("./desk/values.js")).valuesPage,
+  "look-page": async () => (await import("./desk/look/page.js")).lookPage,
+  "draw-page": async () => (await import("./desk/draw/page.js")).drawPage,
+  "project-map": async () => (await import("./desk/map/page.js")).projectMapPage,
+  "form-page": async () => (await import("./desk/form/page.js")).formPage,
+  "round-planner": async () => (await import("./desk/round/planner.js")).plannerPage,
+  "visit-places": async () => (await import("./desk/visit/places.js")).visitPlaces,
+  "take-out": async () => (await import("./desk/systems.js")).takeOutPage,
 };
 
-for (const [name, module] of Object.entries(components)) if (document.querySelector(`[x-data="${name}"]`)) Alpine.data(name, (await module())[name]);
+/** What fails in a page's module is said in the page. @param {HTMLElement} box @param {string} text */
+function tell(box, text) {
+  box.append(Object.assign(document.createElement("p"), { className: "problem", role: "alert", textContent: text }));
+}
+
+localTimes();
+fillSymbols();
 Alpine.start();
+addEventListener("signed-out", () => {
+  const main = document.querySelector("main");
+  if (!main || document.getElementById("signed-out")) return;
+  const note = Object.assign(document.createElement("p"), {
+    className: "problem",
+    id: "signed-out",
+    textContent: say("desk.signedOut") + " ",
+  });
+  const next = encodeURIComponent(location.pathname + location.search + location.hash);
+  note.append(
+    Object.assign(document.createElement("a"), { href: "/sign-in?next=" + next, target: "_blank", textContent: say("do.signIn") }),
+  );
+  main.prepend(note);
+});
 for (const [id, load] of Object.entries(pages)) {
   const box = document.getElementById(id);
-  // what fails in a page's module is said in the page
-  if (box) load().then((page) => page(box)).catch((e) => box.append(Object.assign(document.createElement("p"), { className: "problem", role: "alert", textContent: e.message })));
+  if (!box) continue;
+  load()
+    .then((page) => page(box))
+    .catch((e) => tell(box, e.message));
 }

@@ -3,8 +3,8 @@
 let pending = false;
 
 function press(key) {
-  if (key === "?") return document.getElementById("keys")?.showModal();
-  const goal = document.querySelector(`[data-${pending ? "go" : "key"}="${CSS.escape(key)}"]`);
+  if (key === "?") return /** @type {HTMLDialogElement | null} */ (document.getElementById("keys"))?.showModal();
+  const goal = /** @type {HTMLElement | null} */ (document.querySelector(`[data-${pending ? "go" : "key"}="${CSS.escape(key)}"]`));
   pending = key === "g" && !pending;
   if (!goal) return;
   if (!goal.matches("a")) goal.focus();
@@ -13,7 +13,7 @@ function press(key) {
 
 const early = [];
 document.addEventListener("keydown", (e) => {
-  if (e.target.closest("input, textarea, select") || e.ctrlKey || e.metaKey || e.altKey) return;
+  if (/** @type {Element} */ (e.target).closest("input, textarea, select") || e.ctrlKey || e.metaKey || e.altKey) return;
   if (document.readyState === "loading") return void early.push(e.key);
   if (document.querySelector(`[data-${pending ? "go" : "key"}="${CSS.escape(e.key)}"]`)) e.preventDefault();
   press(e.key);

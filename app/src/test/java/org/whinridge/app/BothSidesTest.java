@@ -21,7 +21,7 @@ class BothSidesTest {
   private static final Path SOURCES = Path.of("src/main/frontend/src");
 
   private static Map<String, String> list(String name) throws Exception {
-    String text = Files.readString(SOURCES.resolve("states.js"));
+    String text = Files.readString(SOURCES.resolve("shell/states.js"));
     Matcher all = Pattern.compile("export const " + name + " = \\{([^}]*)}").matcher(text);
     assertThat(all.find()).as(name).isTrue();
     Map<String, String> out = new LinkedHashMap<>();
@@ -47,7 +47,7 @@ class BothSidesTest {
   void noScriptComparesAStateWithAWordOfItsOwn() throws Exception {
     Pattern byHand =
         Pattern.compile("(?:state|status) [!=]==? \"(" + String.join("|", words()) + ")\"");
-    try (Stream<Path> all = Files.list(SOURCES)) {
+    try (Stream<Path> all = Files.walk(SOURCES)) {
       for (Path p : all.filter(x -> x.toString().endsWith(".js")).toList())
         assertThat(byHand.matcher(Files.readString(p)).results().map(m -> m.group()).toList())
             .as(p.toString())

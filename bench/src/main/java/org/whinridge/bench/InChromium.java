@@ -43,11 +43,14 @@ public final class InChromium {
         const set = (i) => visit.set('q' + (i % 30) * 10, String(i % 50));
         const answer = (i) => { set(i); length += visit.view().length; };
         const drawn = (i) => { set(i); length += JSON.parse(visit.view()).sections.length; };
+        let turn = 0;
+        const changed = (i) => { set(i); const view = JSON.parse(visit.changes(turn)); turn = view.turn; length += view.sections.length; };
         times(60, drawn);
         const plain = {};
         for (let i = 0; i < 300; i++) plain['q' + i] = { name: 'q' + i, label: 'Question ' + i, type: 'decimal', value: i, hint: 'as it is' };
         const bare = (i) => { plain['q' + (i % 30) * 10].value = i; length += JSON.stringify(plain).length; };
-        return { ready, opened, set: times(200, set), view: times(200, answer), drawn: times(200, drawn), plain: times(200, bare), length };
+        const sheet = await import('/sheet.js').then((m) => m.drawing(visit, 300), () => null);
+        return { sheet, ready, opened, set: times(200, set), view: times(200, answer), drawn: times(200, drawn), changed: times(200, changed), plain: times(200, bare), length };
       }
       """;
 
@@ -81,6 +84,11 @@ public final class InChromium {
       line("one answer", got.get("set"));
       line("… and the sheet view as text", got.get("view"));
       line("… and read by the page", got.get("drawn"));
+      line("… what changed, read by the page", got.get("changed"));
+      if (got.get("sheet") instanceof Map<?, ?> sheet) {
+        line("… and drawn, " + sheet.get("questions") + " questions", sheet.get("drawn"));
+        line("… and laid out", sheet.get("laidOut"));
+      }
       line("baseline: 300 plain objects written as JSON", got.get("plain"));
     }
   }
@@ -99,7 +107,8 @@ public final class InChromium {
     String name = r.request().url().replaceAll("^.*/", "");
     try {
       Route.FulfillOptions o = new Route.FulfillOptions();
-      if (name.isEmpty()) r.fulfill(o.setContentType("text/html").setBody("<!doctype html>"));
+      if (name.isEmpty())
+        r.fulfill(o.setContentType("text/html").setBody("<!doctype html><body></body>"));
       else if (!Files.exists(folder.resolve(name))) r.fulfill(o.setStatus(404));
       else
         r.fulfill(

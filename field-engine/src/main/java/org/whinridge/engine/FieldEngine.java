@@ -282,10 +282,19 @@ public final class FieldEngine {
       this.filling = filling;
     }
 
-    /** The sheet to draw. */
+    /** The sheet to draw, whole. */
     @JSExport
     public String view() {
       return filling.viewText();
+    }
+
+    /**
+     * The sheet with what changed since the answer of that turn; a question that is as it was then
+     * stands there by its name.
+     */
+    @JSExport
+    public String changes(int since) {
+      return filling.changesText(since);
     }
 
     /**

@@ -49,7 +49,7 @@ class BringInController {
 
   @GetMapping("/p/{project}/layers/bring-in")
   String choose(@PathVariable String project, Model model) {
-    desk.open(project, "layers", "Bring in", model);
+    desk.open(project, "layers", model);
     model.addAttribute("limitMb", bringIn.limit() / 1_000_000);
     return "bring-in";
   }
@@ -65,7 +65,7 @@ class BringInController {
       Model model,
       RedirectAttributes flash)
       throws IOException {
-    Project p = desk.open(project, "layers", "Bring in", model);
+    Project p = desk.open(project, "layers", model);
     UUID id = bringIn.begin(p.id(), person.getName());
     try {
       for (MultipartFile f : file)
@@ -89,7 +89,7 @@ class BringInController {
       Model model,
       RedirectAttributes flash)
       throws IOException {
-    Project p = desk.open(project, "layers", "Bring in", model);
+    Project p = desk.open(project, "layers", model);
     BringIn.Standing s = bringIn.standing(p.id(), id);
     model.addAttribute("lotId", id);
     if (!s.problem().isEmpty() && !model.containsAttribute("problem"))
@@ -135,7 +135,7 @@ class BringInController {
       @RequestParam Map<String, String> form,
       Model model)
       throws IOException {
-    Project p = desk.open(project, "layers", "Bring in", model);
+    Project p = desk.open(project, "layers", model);
     String row = form.getOrDefault("row_" + part, "").strip();
     bringIn.readAs(
         p.id(),
@@ -203,7 +203,7 @@ class BringInController {
       Model model,
       RedirectAttributes flash)
       throws IOException {
-    Project p = desk.open(project, "layers", "Bring in", model);
+    Project p = desk.open(project, "layers", model);
     try {
       bringIn.decide(p.id(), id, form, person.getName());
     } catch (Refusal e) {
@@ -221,7 +221,7 @@ class BringInController {
       Model model,
       RedirectAttributes flash)
       throws IOException {
-    Project p = desk.open(project, "layers", "Bring in", model);
+    Project p = desk.open(project, "layers", model);
     try {
       switch (act) {
         case "confirm" -> bringIn.confirm(p.id(), id, person.getName());

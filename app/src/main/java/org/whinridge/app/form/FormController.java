@@ -26,6 +26,7 @@ import org.whinridge.app.project.DeskPage;
 import org.whinridge.app.project.Project;
 import org.whinridge.app.project.Projects;
 import org.whinridge.app.shell.Refusal;
+import org.whinridge.core.form.Question;
 import org.whinridge.core.form.compile.FormProblem;
 import org.whinridge.core.prefill.LookUp;
 
@@ -50,7 +51,7 @@ class FormController {
 
   @GetMapping("/p/{project}/forms")
   String list(@PathVariable String project, Model model) {
-    Project p = desk.open(project, "forms", "Forms", model);
+    Project p = desk.open(project, "forms", model);
     Map<UUID, Layer> byId =
         layers.list(p.id()).stream().collect(Collectors.toMap(Layer::id, l -> l));
     model.addAttribute("forms", forms.list(p.id()));
@@ -67,9 +68,11 @@ class FormController {
 
   @GetMapping("/p/{project}/forms/{id}")
   String workshop(@PathVariable String project, @PathVariable UUID id, Model model) {
-    Project p = desk.open(project, "forms", "Form", model);
+    Project p = desk.open(project, "forms", model);
     FormDraft draft = forms.get(p.id(), id);
-    model.addAttribute("title", draft.form().title());
+    model.addAttribute(
+        "names",
+        draft.form().questions().stream().map(Question::name).collect(Collectors.joining(", ")));
     model.addAttribute("form", draft);
     model.addAttribute("layer", layers.byId(draft.layerId()));
     return "form";

@@ -18,11 +18,6 @@ class FormsStation implements BandStation {
   }
 
   @Override
-  public String label() {
-    return "Forms";
-  }
-
-  @Override
   public String path() {
     return "forms";
   }

@@ -40,14 +40,14 @@ class LayerController {
 
   @GetMapping("/p/{project}/layers")
   String list(@PathVariable String project, Model model) {
-    Project p = desk.open(project, "layers", "Layers", model);
+    Project p = desk.open(project, "layers", model);
     model.addAttribute("layers", layers.list(p.id()));
     return "layers";
   }
 
   @GetMapping("/p/{project}/layers/make")
   String make(@PathVariable String project, Model model) {
-    Project p = desk.open(project, "layers", "Make layers", model);
+    Project p = desk.open(project, "layers", model);
     model.addAttribute("layers", layers.list(p.id()));
     return "layer-make";
   }
@@ -91,7 +91,7 @@ class LayerController {
       Principal person,
       Model model,
       RedirectAttributes flash) {
-    Layer layer = layers.get(desk.open(project, "layers", "Layer", model).id(), id);
+    Layer layer = layers.get(desk.open(project, "layers", model).id(), id);
     try {
       for (BroughtBeside b : beside)
         if (b.broughtTo(layer.id()).stream().anyMatch(x -> x.id().equals(what)))
@@ -112,7 +112,7 @@ class LayerController {
       Principal person,
       Model model,
       RedirectAttributes flash) {
-    Project p = desk.open(project, "layers", "Layer", model);
+    Project p = desk.open(project, "layers", model);
     Layer layer = layers.get(p.id(), id);
     try {
       LayerChanges.TakenBack t = changes.takeBack(layer.id(), act, person.getName());

@@ -21,9 +21,8 @@ public class LayerPage {
 
   /** Opens a page about a layer of a project, with the layer and its extent for the template. */
   public Layer open(String project, UUID id, Model model) {
-    Project p = desk.open(project, "layers", "Layer", model);
+    Project p = desk.open(project, "layers", model);
     Layer layer = layers.get(p.id(), id);
-    model.addAttribute("title", layer.name());
     model.addAttribute("layer", layer);
     model.addAttribute("extent", MapExtent.text(extents.of(layer)));
     return layer;

@@ -18,11 +18,6 @@ class LayersStation implements BandStation {
   }
 
   @Override
-  public String label() {
-    return "Layers";
-  }
-
-  @Override
   public String path() {
     return "layers";
   }

@@ -46,7 +46,7 @@ class MapController {
 
   @GetMapping("/p/{project}/map")
   String page(@PathVariable String project, HttpServletRequest q, Model model) {
-    desk.open(project, "layers", "The project's map", model);
+    desk.open(project, "layers", model);
     model.addAttribute("may", q.isUserInRole("coordinator"));
     return "project-map";
   }

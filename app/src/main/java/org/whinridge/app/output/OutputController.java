@@ -62,7 +62,7 @@ class OutputController {
       @RequestParam(defaultValue = "") String filter,
       @RequestParam(defaultValue = "") Set<UUID> only,
       Model model) {
-    Project p = desk.open(project, "outputs", "Outputs", model);
+    Project p = desk.open(project, "outputs", model);
     List<Layer> all = layers.list(p.id());
     model.addAttribute("layers", all);
     model.addAttribute("chosen", layer);
@@ -123,7 +123,7 @@ class OutputController {
   /** How far a large output is, and its file once it is written. */
   @GetMapping("/p/{project}/outputs/job/{job}")
   String job(@PathVariable String project, @PathVariable UUID job, Model model) throws IOException {
-    Project p = desk.open(project, "outputs", "Outputs", model);
+    Project p = desk.open(project, "outputs", model);
     model.addAttribute("job", large.job(p.id(), job));
     model.addAttribute("jobId", job);
     Optional<OutputJobs.Ordered> done = large.done(p.id(), job);

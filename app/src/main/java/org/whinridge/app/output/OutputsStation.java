@@ -12,11 +12,6 @@ class OutputsStation implements BandStation {
   }
 
   @Override
-  public String label() {
-    return "Outputs";
-  }
-
-  @Override
   public String path() {
     return "outputs";
   }

@@ -41,6 +41,7 @@ class Security {
                     .requestMatchers(
                         "/sign-in",
                         "/assets/**",
+                        "/messages/**",
                         "/sw.js",
                         "/manifest.webmanifest",
                         "/icon.svg",

@@ -15,12 +15,11 @@ public class DeskPage {
     this.frame = frame;
   }
 
-  /** The project; the model then has project, path and title. */
-  public Project open(String key, String station, String title, Model model) {
+  /** The project; the model then has project and path. */
+  public Project open(String key, String station, Model model) {
     Project p = projects.byKey(key);
     model.addAttribute("project", p);
     model.addAttribute("path", frame.path(p.id(), p.key(), station));
-    model.addAttribute("title", title);
     return p;
   }
 }

@@ -18,11 +18,6 @@ class HandInsStation implements BandStation {
   }
 
   @Override
-  public String label() {
-    return "Hand-ins";
-  }
-
-  @Override
   public String path() {
     return "hand-ins";
   }

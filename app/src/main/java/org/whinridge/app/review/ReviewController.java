@@ -62,7 +62,7 @@ class ReviewController {
       @RequestParam(defaultValue = "1") int page,
       @RequestParam(defaultValue = "1") int decided,
       Model model) {
-    Project p = desk.open(project, "hand-ins", "Hand-ins", model);
+    Project p = desk.open(project, "hand-ins", model);
     model.addAttribute("waiting", paged(p, Visits.OPEN, page));
     model.addAttribute("decided", paged(p, Visits.DECIDED, decided));
     model.addAttribute("setAside", setAsides.count(p.id(), SetAsides.OPEN));
@@ -76,9 +76,8 @@ class ReviewController {
 
   @GetMapping("/p/{project}/hand-ins/{visit}")
   String one(@PathVariable String project, @PathVariable UUID visit, Model model) {
-    Project p = desk.open(project, "hand-ins", "Visit", model);
+    Project p = desk.open(project, "hand-ins", model);
     ReviewDesk.View view = review.view(p.id(), visit);
-    model.addAttribute("title", view.caption());
     model.addAttribute("view", view);
     Visits.Neighbours beside = review.neighbours(p.id(), view.visit());
     model.addAttribute("next", beside.below().map(UUID::toString).orElse(""));

@@ -53,7 +53,7 @@ class SetAsideController {
       @RequestParam(defaultValue = "1") int page,
       @RequestParam(defaultValue = "false") boolean all,
       Model model) {
-    Project p = desk.open(project, "hand-ins", "Set aside", model);
+    Project p = desk.open(project, "hand-ins", model);
     Set<SetAside.Fate> fates = all ? EnumSet.allOf(SetAside.Fate.class) : SetAsides.OPEN;
     model.addAttribute(
         "texts",

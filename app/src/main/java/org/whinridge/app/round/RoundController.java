@@ -61,7 +61,7 @@ class RoundController {
 
   @GetMapping("/p/{project}/rounds")
   String list(@PathVariable String project, Model model) {
-    Project p = desk.open(project, "rounds", "Rounds", model);
+    Project p = desk.open(project, "rounds", model);
     model.addAttribute("rounds", rounds.list(p.id()));
     model.addAttribute("forms", forms.list(p.id()).stream().filter(f -> f.edition() > 0).toList());
     return "rounds";
@@ -69,7 +69,7 @@ class RoundController {
 
   @GetMapping("/p/{project}/rounds/new")
   String plan(@PathVariable String project, @RequestParam Optional<UUID> form, Model model) {
-    Project p = desk.open(project, "rounds", "New round", model);
+    Project p = desk.open(project, "rounds", model);
     if (form.isEmpty()) {
       model.addAttribute(
           "forms", forms.list(p.id()).stream().filter(f -> f.edition() > 0).toList());
@@ -146,13 +146,12 @@ class RoundController {
 
   @GetMapping("/p/{project}/rounds/{id}")
   String round(@PathVariable String project, @PathVariable UUID id, Model model) {
-    Project p = desk.open(project, "rounds", "Round", model);
+    Project p = desk.open(project, "rounds", model);
     Round r = rounds.get(p.id(), id);
     Layer layer = layers.byId(r.layerId());
     var byId =
         layers.some(layer, r.stops().stream().map(Round.Stop::featureId).toList()).stream()
             .collect(java.util.stream.Collectors.toMap(Feature::id, f -> f));
-    model.addAttribute("title", r.name());
     model.addAttribute("round", r);
     model.addAttribute("layer", layer);
     model.addAttribute("form", forms.get(p.id(), r.formId()));

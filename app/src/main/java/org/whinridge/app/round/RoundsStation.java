@@ -18,11 +18,6 @@ class RoundsStation implements BandStation {
   }
 
   @Override
-  public String label() {
-    return "Rounds";
-  }
-
-  @Override
   public String path() {
     return "rounds";
   }

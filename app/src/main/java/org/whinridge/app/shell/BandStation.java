@@ -7,10 +7,7 @@ public interface BandStation {
   /** Where it stands in the path, from 1. */
   int order();
 
-  /** Its word. */
-  String label();
-
-  /** Its address below the project: "layers". */
+  /** Its address below the project, "layers"; its word stands in the catalogue under the same. */
   String path();
 
   /** The key after g that goes there. */

@@ -16,7 +16,7 @@ public class Frame {
 
   /** One station as drawn. */
   public record Station(
-      String label, String href, String key, long count, boolean needsSomebody, boolean here) {}
+      String path, String href, String key, long count, boolean needsSomebody, boolean here) {}
 
   /** The work's path for a project; {@code here} is the station that the page belongs to. */
   public List<Station> path(UUID project, String projectKey, String here) {
@@ -25,7 +25,7 @@ public class Frame {
             s -> {
               long n = s.count(project);
               return new Station(
-                  s.label(),
+                  s.path(),
                   "/p/" + projectKey + "/" + s.path(),
                   s.key(),
                   n,

@@ -135,9 +135,17 @@ final class Stage implements AutoCloseable {
 
   /** A desk window, signed in by the demo's button. */
   Page desk(String account) {
+    return desk(account, "en");
+  }
+
+  /** The same, of somebody whose browser prefers a language. */
+  Page desk(String account, String language) {
     BrowserContext c =
         browser.newContext(
-            new Browser.NewContextOptions().setViewportSize(1280, 800).setAcceptDownloads(true));
+            new Browser.NewContextOptions()
+                .setViewportSize(1280, 800)
+                .setAcceptDownloads(true)
+                .setExtraHTTPHeaders(Map.of("Accept-Language", language)));
     open.add(c);
     Page p = watched(c.newPage());
     p.navigate(base + "/sign-in");

@@ -32,6 +32,9 @@ final class Answers {
   /** The question's part of the sheet view as it was last drawn; null when that is no longer so. */
   final String[] drawn;
 
+  /** What was told last of the question to whoever asks for changes; null for nothing yet. */
+  final String[] told;
+
   /** Whose value must be worked out again. */
   final boolean[] valueChanged;
 
@@ -46,6 +49,7 @@ final class Answers {
     offers = new Prefill.First[size];
     notFinite = new boolean[size];
     drawn = new String[size];
+    told = new String[size];
     valueChanged = new boolean[size];
     pointsChanged = new boolean[size];
     Arrays.fill(values, Value.EMPTY);

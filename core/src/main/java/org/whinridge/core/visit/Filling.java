@@ -267,6 +267,17 @@ public final class Filling {
     return sheet.text(points(), steps.size() > 0);
   }
 
+  /**
+   * The sheet with what changed, as JSON text: as {@link #viewText}, but a question that is as it
+   * was stands there as its name, a string; "turn" names this answer.
+   *
+   * @param since the "turn" of the answer that is known; 0 for none. When another was given since,
+   *     this is the whole
+   */
+  public String changesText(int since) {
+    return sheet.changes(since, points(), steps.size() > 0);
+  }
+
   /** The sheet to draw, see {@link SheetView}. */
   public JsonObject view() {
     return Json.parse(viewText()).asObject();

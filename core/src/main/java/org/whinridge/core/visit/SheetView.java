@@ -72,7 +72,34 @@ final class SheetView {
     return text.substring(0, text.length() - 1);
   }
 
+  /** Counts how often changes were asked for, so that nobody takes another's for its own. */
+  private int turn;
+
+  /** The whole sheet. */
   String text(List<OpenPoint> points, boolean canUndo) {
+    return text(points, canUndo, Told.WHOLE);
+  }
+
+  /**
+   * The sheet with what changed since an answer of this kind: a question that is as it was told
+   * then stands there by its name alone.
+   *
+   * @param since the "turn" of that answer; when another was given since, this is the whole
+   */
+  String changes(int since, List<OpenPoint> points, boolean canUndo) {
+    Told told = since == turn && turn > 0 ? Told.CHANGES : Told.WHOLE_AND_NOTED;
+    turn++;
+    return text(points, canUndo, told);
+  }
+
+  /** What is told of questions, and whether it is noted as told. */
+  private enum Told {
+    WHOLE,
+    WHOLE_AND_NOTED,
+    CHANGES
+  }
+
+  private String text(List<OpenPoint> points, boolean canUndo, Told told) {
     if (heads == null) makeHeads();
     StringBuilder b = new StringBuilder(4096).append("{\"title\":");
     b.append(quoted(form.form().title()))
@@ -88,10 +115,10 @@ final class SheetView {
     for (int s = 0; s < heads.length; s++) {
       Progress p = new Progress();
       b.append(s == 0 ? "" : ",").append(heads[s]);
-      if (form.form().sections().get(s).isList()) rows(s, list++, p, b);
+      if (form.form().sections().get(s).isList()) rows(s, list++, p, b, told);
       else {
         b.append(",\"questions\":[");
-        questions(s, state.top, null, p, b);
+        questions(s, state.top, null, p, b, told);
         b.append(']');
       }
       b.append(",\"toConfirm\":").append(p.toConfirm);
@@ -104,6 +131,7 @@ final class SheetView {
     b.append(",\"asked\":").append(all.asked).append(",\"answered\":").append(all.answered);
     b.append(",\"complete\":").append(points.stream().noneMatch(p -> p.kind().holdsBack()));
     b.append(",\"canUndo\":").append(canUndo);
+    if (told != Told.WHOLE) b.append(",\"turn\":").append(turn);
     state.geometry.ifPresent(
         g -> {
           Coordinate at = Geodesy.anchor(g);
@@ -116,7 +144,7 @@ final class SheetView {
     return b.append('}').toString();
   }
 
-  private void rows(int s, int list, Progress p, StringBuilder b) {
+  private void rows(int s, int list, Progress p, StringBuilder b, Told told) {
     Section.Rows rows = form.lists().get(list).rows();
     long there = state.rows.get(list).stream().filter(r -> r.state.isThere()).count();
     b.append(",\"list\":{\"least\":").append(rows.least()).append(",\"most\":").append(rows.most());
@@ -129,19 +157,24 @@ final class SheetView {
       b.append(",\"state\":").append(quoted(r.state.id())).append(",\"questions\":[");
       first = false;
       if (r.state == RowState.TO_CONFIRM) p.toConfirm++;
-      questions(s, r.answers, r, p, b);
+      questions(s, r.answers, r, p, b, told);
       b.append("]}");
     }
     b.append(']');
   }
 
-  private void questions(int s, Answers a, Row row, Progress p, StringBuilder b) {
+  private void questions(int s, Answers a, Row row, Progress p, StringBuilder b, Told told) {
     boolean first = true;
     for (int i : form.sheet(s)) {
       int k = form.local(i);
       if (!a.asked[k]) continue;
       if (a.drawn[k] == null) a.drawn[k] = question(i, a, row).toString();
-      b.append(first ? "" : ",").append(a.drawn[k]);
+      // the very text that was told, since it is made anew only when something about it changes
+      boolean known = told == Told.CHANGES && a.drawn[k] == a.told[k];
+      b.append(first ? "" : ",");
+      if (known) b.append('"').append(form.at(i).question().name()).append('"');
+      else b.append(a.drawn[k]);
+      if (told != Told.WHOLE) a.told[k] = a.drawn[k];
       first = false;
       if (row != null && !row.state.isThere()) continue; // what is gone needs no answer any more
       if (!form.at(i).question().type().hasAnswer()) continue;

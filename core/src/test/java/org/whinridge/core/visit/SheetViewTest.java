@@ -2,12 +2,18 @@ package org.whinridge.core.visit;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import com.eclipsesource.json.Json;
+import com.eclipsesource.json.JsonArray;
 import com.eclipsesource.json.JsonObject;
 import com.eclipsesource.json.JsonValue;
 import java.util.ArrayList;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
+import java.util.Random;
 import org.junit.jupiter.api.Test;
+import org.locationtech.jts.geom.Coordinate;
 import org.whinridge.core.value.Value;
 
 class SheetViewTest {
@@ -104,5 +110,71 @@ class SheetViewTest {
     assertThat(question(f.view(), "share").getString("shown", "")).isEqualTo("17.1 %");
     assertThat(question(f.view(), "kind").getString("shown", "")).isEqualTo("Tide flap");
     assertThat(question(f.view(), "beat").getString("shown", "")).isEmpty();
+  }
+
+  /** Puts what was known in the place of names. */
+  private static JsonObject whole(JsonObject changes, Map<String, JsonObject> known) {
+    for (JsonValue s : changes.get("sections").asArray()) {
+      put(s.asObject().get("questions").asArray(), "", known);
+      if (s.asObject().get("rows") != null)
+        for (JsonValue r : s.asObject().get("rows").asArray())
+          put(
+              r.asObject().get("questions").asArray(),
+              r.asObject().getString("id", "") + "/",
+              known);
+    }
+    return changes;
+  }
+
+  private static void put(JsonArray questions, String row, Map<String, JsonObject> known) {
+    for (int i = 0; i < questions.size(); i++) {
+      JsonValue q = questions.get(i);
+      if (q.isString()) questions.set(i, known.get(row + q.asString()));
+      else known.put(row + q.asObject().getString("name", ""), q.asObject());
+    }
+  }
+
+  @Test
+  void changesTogetherAreAlwaysTheWhole() {
+    Random r = new Random(20261129);
+    Filling f = new FormFixture().set("silt", "askWhen", "\"kind = 'flap'\"").open();
+    Map<String, JsonObject> known = new LinkedHashMap<>();
+    int turn = 0;
+    for (int i = 0; i < 300; i++) {
+      switch (r.nextInt(6)) {
+        case 0 -> f.set("kind", Value.text(r.nextBoolean() ? "flap" : "weir"));
+        case 1 -> f.set("silt", Value.of(r.nextInt(400)));
+        case 2 -> f.set("note", Value.text("n" + r.nextInt(3)));
+        case 3 -> f.confirm("width");
+        case 4 -> f.undo();
+        default -> f.moveTo(new Coordinate(-10.2 + r.nextDouble() / 100, 57.9));
+      }
+      // asked for the whole in between, which changes nothing of what is known
+      if (r.nextInt(3) == 0) f.view();
+      // and now and then by somebody else, after whom it begins anew
+      if (r.nextInt(9) == 0) f.changesText(0);
+      JsonObject changes = Json.parse(f.changesText(turn)).asObject();
+      turn = changes.getInt("turn", 0);
+      changes.remove("turn");
+      assertThat(whole(changes, known).toString()).as("step %s", i).isEqualTo(f.viewText());
+    }
+  }
+
+  private static List<String> told(String changes) {
+    List<String> out = new ArrayList<>();
+    for (JsonValue s : Json.parse(changes).asObject().get("sections").asArray())
+      for (JsonValue q : s.asObject().get("questions").asArray())
+        if (q.isObject()) out.add(q.asObject().getString("name", ""));
+    return out;
+  }
+
+  @Test
+  void anAnswerTellsOfItsQuestionAlone() {
+    Filling f = new FormFixture().open();
+    assertThat(told(f.changesText(0))).contains("tag", "kind", "note");
+    f.set("note", Value.text("wet"));
+    assertThat(told(f.changesText(1))).containsExactly("note");
+    assertThat(told(f.changesText(2))).isEmpty();
+    assertThat(told(f.changesText(1))).as("somebody else's turn was told since").hasSize(7);
   }
 }

@@ -37,12 +37,12 @@ final class LookChoices {
   record Icon(String id, String label, String svg) {}
 
   /**
-   * How features are sorted, and how classes are broken: words in data with their names.
+   * How features are sorted, and how classes are broken: words in data.
    *
    * @param least the fewest classes
    * @param most the most classes
    */
-  record Ways(List<List<String>> by, List<List<String>> methods, int least, int most) {}
+  record Ways(List<String> by, List<String> methods, int least, int most) {}
 
   /** A row of colours. */
   record Colours(String id, String label, String kind, List<String> colours) {}
@@ -69,8 +69,8 @@ final class LookChoices {
   /** How features are sorted, and how classes are broken. */
   static Ways ways() {
     return new Ways(
-        Arrays.stream(Look.By.values()).map(b -> List.of(b.id(), b.label())).toList(),
-        Arrays.stream(Breaks.Method.values()).map(m -> List.of(m.id(), m.label())).toList(),
+        Arrays.stream(Look.By.values()).map(Look.By::id).toList(),
+        Arrays.stream(Breaks.Method.values()).map(Breaks.Method::id).toList(),
         Breaks.LEAST,
         Breaks.MOST);
   }

@@ -96,9 +96,8 @@ class ValuesController {
       @RequestParam(defaultValue = "") String pattern,
       @RequestParam(defaultValue = "1") int groups,
       Model model) {
-    Project p = desk.open(project, "layers", "Values", model);
+    Project p = desk.open(project, "layers", model);
     Layer layer = layers.get(p.id(), id);
-    model.addAttribute("title", layer.name() + ", values");
     model.addAttribute("layer", layer);
     model.addAttribute("overview", values.overview(layer));
     if (field.isEmpty() || layer.schema().fields().isEmpty()) return "values";
@@ -177,14 +176,15 @@ class ValuesController {
     model.addAttribute("highest", most);
     Map<String, String> facts = new LinkedHashMap<>();
     facts.put("least", shown(f, n.least()));
-    facts.put("first quarter below", shown(f, n.firstQuartile()));
+    facts.put("firstQuarter", shown(f, n.firstQuartile()));
     facts.put("middle", shown(f, n.median()));
-    facts.put("last quarter above", shown(f, n.thirdQuartile()));
+    facts.put("lastQuarter", shown(f, n.thirdQuartile()));
     facts.put("greatest", shown(f, n.greatest()));
     if (f.type() == FieldType.WHOLE || f.type() == FieldType.DECIMAL)
       facts.put("mean", shown(f, n.mean()));
     model.addAttribute("facts", facts);
-    model.addAttribute("fences", shown(f, n.lowFence()) + " to " + shown(f, n.highFence()));
+    model.addAttribute("lowFence", shown(f, n.lowFence()));
+    model.addAttribute("highFence", shown(f, n.highFence()));
     boolean number = f.type() == FieldType.WHOLE || f.type() == FieldType.DECIMAL;
     model.addAttribute(
         "outlierFilter",
@@ -215,8 +215,7 @@ class ValuesController {
   }
 
   private String done(FieldSeen of, Model model, RedirectAttributes flash, Act act) {
-    Layer layer =
-        layers.get(desk.open(of.project, "layers", "Values", model).id(), of.id).asSeen(of.seen);
+    Layer layer = layers.get(desk.open(of.project, "layers", model).id(), of.id).asSeen(of.seen);
     try {
       LayerChanges.Done d = act.on(layer, LayerValues.field(layer, of.field));
       flash.addFlashAttribute(

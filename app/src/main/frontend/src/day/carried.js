@@ -1,0 +1,109 @@
+// Carried: what is on the device and not at the office yet, and the log of what is.
+import { when } from "../shell/format.js";
+import { Failure } from "../shell/server.js";
+import { say } from "../shell/say.js";
+import { VISIT } from "../shell/states.js";
+import { symbol } from "../shell/symbols.js";
+import { html, live, nothing } from "../shell/view.js";
+import { stateSaid } from "../shell/words.js";
+import { book, refresh, tell } from "./book.js";
+import { waitingForCopy } from "./contact.js";
+import { show } from "./frame.js";
+import { carried, handIn, tryAgain } from "./hand-in.js";
+import { signInNote } from "./notes.js";
+import * as store from "./store.js";
+
+export async function carriedView() {
+  const c = await carried(book.person);
+  const given = (await store.get("meta", "given:" + book.person)) ?? [];
+  const photos = await store.all("photos");
+  const still = await waitingForCopy(book.person);
+  const mine = book.visits.filter((v) => v.status !== VISIT.BEGUN).sort((a, b) => (b.endedAt ?? "").localeCompare(a.endedAt ?? ""));
+  const nothingHere = c.visits.length + c.photos.length === 0;
+  const body = html`${signInNote()}
+    <p>
+      <button type="button" class="main" id="hand-in" .disabled=${live(nothingHere)} @click=${(e) => deliver(e.currentTarget)}>
+        ${words(c)}
+      </button>
+    </p>
+    <p role="status" id="progress" .textContent=${live("")}></p>
+    ${c.begun.length ? html`<p class="quiet">${say("day.begunKept", { n: c.begun.length })}</p>` : nothing} ${given.map(givenCard)}
+    <ul class="flex flex-col gap-2">
+      ${mine.map((v) =>
+        logLine(
+          v,
+          photos.filter((p) => p.visit === v.id),
+        ),
+      )}
+    </ul>
+    <p class="quiet" id="rule">${say("day.rule")} ${still ? say("day.photosWait", { n: still }) : ""}</p>`;
+  return { body };
+}
+
+/** A text that the office could not read and asks this person to look into. */
+function givenCard(g) {
+  const about = { from: g.from, at: when(g.at), reason: g.reason };
+  return html`<div class="told" data-given=${g.id}>
+    <p><strong>${say("day.lookInto")} </strong>${say("day.given", about)}</p>
+    ${g.note ? html`<p>${say("day.officeSays", { note: g.note })}</p>` : nothing}
+  </div>`;
+}
+
+function logLine(v, own) {
+  const what = v.status === VISIT.COMPLETE ? "carried" : v.office?.clash ? "clash" : (v.office?.state ?? VISIT.WAITING);
+  const took = v.light ? v.took : own.length;
+  const there = v.light ? v.took : own.filter((p) => p.sent).length;
+  const facts = [stateSaid(what), took ? say("day.photosAt", { there, took }) : "", when(v.endedAt)];
+  const again = async () => {
+    await tryAgain(v.id);
+    await show("carried");
+  };
+  return html`<li class="card flex gap-3 items-center" data-visit=${v.id}>
+    ${symbol(what)}
+    <div>
+      <strong>${v.caption}</strong>
+      <p class="quiet">${facts.filter(Boolean).join(" · ")}</p>
+      ${v.office?.reason ? html`<p>${v.office.reason}</p>` : nothing}
+      ${
+        v.refused
+          ? html`<div class="problem">
+              <p>${v.refused}</p>
+              <button type="button" @click=${again}>${say("day.tryAgain")}</button>
+            </div>`
+          : nothing
+      }
+    </div>
+  </li>`;
+}
+
+function words(c) {
+  const [visits, photos] = [c.visits.length, c.photos.length];
+  if (visits && photos) return say("day.handInBoth", { visits, photos });
+  if (visits) return say("day.handInVisits", { visits });
+  return photos ? say("day.handInPhotos", { photos }) : say("day.nothingToHandIn");
+}
+
+async function send(progress) {
+  await refresh();
+  if (book.signedOut) return tell("problem", say("day.signedOut"));
+  if (book.offline) return tell("problem", say("day.noLinkHandIn"));
+  const n = await handIn(book.me, (t) => {
+    progress.textContent = t;
+  });
+  const refused = n.refused ? " " + say("day.refusedStay", { n: n.refused }) : "";
+  tell(n.refused ? "problem" : "done", say("day.handedIn", { visits: n.visits, photos: n.photos }) + refused);
+}
+
+async function deliver(button) {
+  button.disabled = true;
+  try {
+    await send(document.getElementById("progress"));
+  } catch (e) {
+    if (e instanceof Failure) {
+      book.signedOut = e.status === 401;
+      tell("problem", e.message);
+    } else if (e instanceof store.StoreFull) tell("problem", say("day.full.answer"));
+    else throw e;
+  }
+  await show("carried");
+}

@@ -1,0 +1,70 @@
+// The day book's frame: head, the view that is open, the tabs. A view is { body, begin? }: what is drawn, and what is watched while it is open.
+import { say } from "../shell/say.js";
+import { html, nothing, render } from "../shell/view.js";
+import { book, load } from "./book.js";
+import { carriedView } from "./carried.js";
+import { carried } from "./hand-in.js";
+import { kitView } from "./kit.js";
+import { mapView } from "./places.js";
+import { stopsView } from "./stops.js";
+import { todayView } from "./today.js";
+
+const root = /** @type {HTMLElement} */ (document.getElementById("day"));
+root.replaceChildren(); // what stood there while it opened
+/** @type {() => void} */
+let leave = () => {};
+
+/** @type {[string, import("../shell/say.js").MessageKey, () => Promise<any> | any][]} */
+const TABS = [
+  ["today", "day.tab.today", todayView],
+  ["stops", "day.tab.stops", stopsView],
+  ["map", "day.tab.map", mapView],
+  ["carried", "day.tab.carried", carriedView],
+  ["kit", "day.tab.kit", kitView],
+];
+
+/** The element in which pages are drawn. */
+export const page = () => root;
+
+/** Ends what the open view watches; `next` is ended when the one that comes is left. @param {() => void} next */
+export function turnTo(next = () => {}) {
+  leave();
+  leave = next;
+}
+
+export function message() {
+  if (!book.message) return nothing;
+  const { kind, text } = book.message;
+  return html`<div class=${kind} role=${kind === "problem" ? "alert" : "status"}>${text}</div>`;
+}
+
+/** @param {(typeof TABS)[0]} of @param {number} count */
+function tab([key, label], count) {
+  const carriedCount = key === "carried" && count > 0 ? html`<span class="count needs">${count}</span>` : nothing;
+  return html`<button type="button" aria-current=${String(key === book.view)} @click=${() => show(key)}>
+    ${say(label)}${carriedCount}
+  </button>`;
+}
+
+/** Shows a view. @param {string} view */
+export async function show(view) {
+  turnTo();
+  book.view = view;
+  await load();
+  const c = await carried(book.person);
+  const count = c.visits.length + c.refused.length + c.photos.length;
+  const [, title, make] = /** @type {(typeof TABS)[0]} */ (TABS.find(([key]) => key === view));
+  const made = await make();
+  const link = book.offline || !navigator.onLine ? say("day.noLinkMark") : "";
+  render(
+    html`<header class="day-head">
+        <h1>${say(title)}</h1>
+        <span class="quiet-on-dark">${book.person ?? ""}${link}</span>
+      </header>
+      <div class="day-body">${message()}${made.body}</div>
+      <nav class="day-foot day-tabs" aria-label=${say("day.name")}>${TABS.map((t) => tab(t, count))}</nav>`,
+    root,
+  );
+  book.message = null;
+  turnTo((await made.begin?.(root)) ?? (() => {}));
+}

@@ -1,0 +1,83 @@
+// Today: the rounds of this person, taken out or not.
+import { bytes, day, when } from "../shell/format.js";
+import { Failure } from "../shell/server.js";
+import { say } from "../shell/say.js";
+import { STOP } from "../shell/states.js";
+import { html, live, nothing } from "../shell/view.js";
+import { book, stopState, tell } from "./book.js";
+import { show } from "./frame.js";
+import { signInNote } from "./notes.js";
+import { takeOut } from "./pack.js";
+import * as store from "./store.js";
+
+const OVER = [STOP.DONE, STOP.NO_ACCESS, STOP.GONE];
+/** From so many days on a pack may be stale. */
+const STALE_DAYS = 7;
+
+export function todayView() {
+  const cards = book.rounds.map((r) =>
+    card(
+      r,
+      book.packs.find((p) => p.round === r.id),
+    ),
+  );
+  return { body: [signInNote(), book.person ? (cards.length ? cards : html`<p>${say("day.noneForYou")}</p>`) : nobody()] };
+}
+
+const nobody = () => (book.offline ? html`<p>${say("day.nobodyYet")}</p>` : nothing);
+
+function done(r, pack) {
+  if (!pack) return r.stops.filter((s) => s.state === STOP.DONE).length;
+  return pack.features.features.filter((f) => OVER.includes(stopState(pack, f.id))).length;
+}
+
+const holds = (pack) => ({ features: pack.features.features.length, visits: Object.keys(pack.last).length });
+
+function card(r, pack) {
+  const stops = say("day.stopsDone", { done: done(r, pack), of: r.stops.length });
+  const go = () => {
+    book.round = pack;
+    return show("stops");
+  };
+  const goButton = pack ? html`<button type="button" class="main" @click=${go}>${say("day.goToStops")}</button>` : nothing;
+  const take = html`<button
+    type="button"
+    class=${pack ? "" : "main"}
+    .disabled=${live(false)}
+    @click=${(e) => takeRound(r, e.currentTarget)}
+  >
+    ${pack ? say("day.fetchChanged") : say("day.takeOut")}
+  </button>`;
+  return html`<article class="card" data-round=${r.id}>
+    <h2>${r.name}</h2>
+    ${r.note ? html`<p>${r.note}</p>` : nothing}
+    <p class="quiet">${stops}${r.due ? " · " + say("day.due", { day: day(r.due) }) : ""}</p>
+    ${pack ? onDevice(pack) : nothing}
+    <p class="q-answer">${goButton}${take}</p>
+    <p class="quiet" role="status" .textContent=${live("")}></p>
+  </article>`;
+}
+
+function onDevice(pack) {
+  const about = { ...holds(pack), edition: String(pack.work.edition), form: pack.work.form.title, taken: when(pack.takenAt) };
+  const days = Math.floor((Date.now() - Date.parse(pack.takenAt)) / 86_400_000);
+  return html`<p class="quiet">${say("day.onDevice", about)}</p>
+    ${days >= STALE_DAYS ? html`<p class="told">${say("day.stale", { days })}</p>` : nothing}`;
+}
+
+async function takeRound(r, button) {
+  button.disabled = true;
+  const progress = button.closest("article").querySelector("[role=status]");
+  try {
+    const pack = await takeOut(r.id, book.person, (have, all) => {
+      progress.textContent = say("day.bytesOf", { have: bytes(have), all: bytes(all) });
+    });
+    book.round = pack;
+    tell("done", say("day.taken", { round: r.name, ...holds(pack) }));
+  } catch (e) {
+    if (e instanceof store.StoreFull) tell("problem", say("day.full.takeOut"));
+    else if (e instanceof Failure && e.status === 401) book.signedOut = true;
+    else tell("problem", e instanceof Failure && e.status === 0 ? say("day.takeOutBroke") : e.message);
+  }
+  await show("today");
+}

@@ -1,0 +1,188 @@
+// Visits on the device: begun, changed, saved. The rules run in the engine; this module keeps. hand-in.js sends.
+import { say } from "../shell/say.js";
+import { VISIT } from "../shell/states.js";
+import { loadEngine } from "../shell/engine.js";
+import { currentFix, offsetMinutes } from "./fix.js";
+import { deviceName } from "./device.js";
+import { sha256, workOf } from "./pack.js";
+import { viewOf } from "../sheet/known.js";
+import * as store from "./store.js";
+
+/** The engine's objects for a pack: the compiled form and the look-up layers. Kept while the page lives. */
+const ready = new Map();
+async function prepared(pack, workHash) {
+  const key = workHash + Object.values(pack.parts).join();
+  if (!ready.has(key)) {
+    const engine = await loadEngine();
+    const work = await workOf(workHash);
+    const form = engine.form(JSON.stringify(work.form), JSON.stringify(work.schema));
+    if (!form) throw new Error(say("day.formCantRun", { why: engine.problems(JSON.stringify(work.form), JSON.stringify(work.schema)) }));
+    const layers = engine.layers();
+    for (const l of pack.lookups) layers.add(l.layer, JSON.stringify(l.schema), JSON.stringify(l.features));
+    layers.peers(JSON.stringify(pack.features.schema), JSON.stringify(pack.features.features));
+    ready.set(key, { work, form, layers });
+  }
+  return ready.get(key);
+}
+
+/** Opens a stop: goes on with its visit if one is here, else begins one. */
+export async function openVisit(pack, feature, existing) {
+  const workHash = existing?.work ?? pack.parts.work;
+  const { work, form, layers } = await prepared(pack, workHash);
+  const fix = currentFix();
+  const last = pack.last[feature.id];
+  const visit = existing ?? {
+    id: crypto.randomUUID(),
+    round: pack.round,
+    feature: feature.id,
+    caption: feature.caption,
+    person: pack.person,
+    work: workHash,
+    status: VISIT.BEGUN,
+    startedAt: new Date().toISOString(),
+    photos: [],
+    base: feature,
+    start: {
+      person: pack.person,
+      device: deviceName(),
+      startedAt: new Date().toISOString(),
+      offset: offsetMinutes(),
+      edition: work.edition,
+      position: fix ? { lon: fix.lon, lat: fix.lat, accuracy: fix.accuracy } : undefined,
+      last: last?.answers,
+      lastDay: last?.day,
+    },
+  };
+  const open = form.visit(
+    JSON.stringify({ ...visit.start, system: work.system }),
+    JSON.stringify(visit.base),
+    layers,
+    visit.state ? JSON.stringify(visit.state) : "",
+  );
+  return new OpenVisit(visit, open, work);
+}
+
+export class OpenVisit {
+  #saving = Promise.resolve();
+  #view;
+
+  constructor(visit, open, work) {
+    this.visit = visit;
+    this.open = open;
+    this.#view = viewOf(open);
+    this.work = work;
+    this.touched = Boolean(visit.state);
+  }
+
+  view() {
+    return this.#view();
+  }
+
+  /** Keeps the visit as it is now. Changes after completion make it begun again, until it is saved again. */
+  async keep(status = VISIT.BEGUN) {
+    this.touched = true;
+    const v = this.visit;
+    v.state = JSON.parse(this.open.saved());
+    v.status = status;
+    v.changedAt = new Date().toISOString();
+    if (status === VISIT.COMPLETE) {
+      v.endedAt = v.changedAt;
+      v.result = JSON.parse(this.open.result());
+      delete v.office;
+      delete v.refused;
+    }
+    this.#saving = this.#saving.then(
+      () => store.put("visits", structuredClone(v)),
+      () => store.put("visits", structuredClone(v)),
+    );
+    return this.#saving;
+  }
+
+  /** Takes a photo: the geotag goes into its bytes here, before they are hashed; afterwards they are final. */
+  async addPhoto(question, file, row = "") {
+    const engine = await loadEngine();
+    const fix = currentFix();
+    let bytes = new Uint8Array(await (await asJpeg(file)).arrayBuffer());
+    let geotag = null;
+    let note = say("day.shot.noPosition");
+    if (fix) {
+      geotag = {
+        lon: fix.lon,
+        lat: fix.lat,
+        accuracy: fix.accuracy,
+        direction: fix.heading,
+        at: new Date().toISOString(),
+        offset: offsetMinutes(),
+      };
+      const tagged = engine.geotag(new Int8Array(bytes.buffer), JSON.stringify(geotag));
+      if (tagged) {
+        bytes = new Uint8Array(tagged);
+        note = placed(fix);
+      } else {
+        geotag = null;
+        note = say("day.shot.notWritten");
+      }
+    }
+    const photo = {
+      id: crypto.randomUUID(),
+      visit: this.visit.id,
+      question,
+      blob: new Blob([bytes], { type: "image/jpeg" }),
+      sha256: await sha256(bytes),
+      bytes: bytes.length,
+      geotag,
+      note,
+    };
+    const before = this.open.saved();
+    const ids = valueOf(this.view(), question, row) ?? [];
+    this.open.setIn(question, row, JSON.stringify([...ids, photo.id]));
+    const v = this.visit;
+    v.photos.push({ id: photo.id, question, sha256: photo.sha256, bytes: photo.bytes, geotag });
+    v.state = JSON.parse(this.open.saved());
+    v.status = VISIT.BEGUN;
+    try {
+      await this.#saving.catch(() => {});
+      await store.putPhoto(photo, structuredClone(v));
+      this.touched = true;
+    } catch (e) {
+      v.photos.pop();
+      v.state = JSON.parse(before);
+      this.open.setIn(question, row, JSON.stringify(ids));
+      throw e;
+    }
+    return photo;
+  }
+
+  async removePhoto(question, id, row = "") {
+    const ids = (valueOf(this.view(), question, row) ?? []).filter((x) => x !== id);
+    this.open.setIn(question, row, JSON.stringify(ids));
+    this.visit.photos = this.visit.photos.filter((p) => p.id !== id);
+    await this.keep();
+    await store.remove("photos", id);
+  }
+}
+
+/** How a photo was placed. */
+function placed(fix) {
+  const accuracy = Math.round(fix.accuracy ?? 0);
+  if (fix.heading === undefined) return say("day.shot.placed", { accuracy });
+  return say("day.shot.looking", { accuracy, direction: Math.round(fix.heading) });
+}
+
+function valueOf(view, name, row) {
+  for (const s of view.sections) {
+    const questions = row ? (s.rows?.find((r) => r.id === row)?.questions ?? []) : s.questions;
+    for (const q of questions) if (q.name === name) return q.value;
+  }
+  return undefined;
+}
+
+/** The picture as JPEG bytes; other kinds are drawn anew, since a geotag has a fixed place in JPEG only. */
+async function asJpeg(file) {
+  const head = new Uint8Array(await file.slice(0, 2).arrayBuffer());
+  if (head[0] === 0xff && head[1] === 0xd8) return file;
+  const bitmap = await createImageBitmap(file);
+  const canvas = new OffscreenCanvas(bitmap.width, bitmap.height);
+  canvas.getContext("2d").drawImage(bitmap, 0, 0);
+  return canvas.convertToBlob({ type: "image/jpeg", quality: 0.92 });
+}

@@ -1,0 +1,59 @@
+// The real features with which a form is filled while it is built, and what lies around them in the layers that are looked up.
+import { getJson } from "../../shell/server.js";
+
+const PAGE = 200;
+
+/** The box around a geometry, `margin` degrees of latitude wider on each side. */
+function around(geometry, margin) {
+  const all = [];
+  const walk = (c) => (typeof c[0] === "number" ? all.push(c) : c.forEach(walk));
+  walk(geometry.coordinates);
+  const [x, y] = [all.map((c) => c[0]), all.map((c) => c[1])];
+  const wide = margin / Math.max(0.05, Math.cos((y[0] * Math.PI) / 180));
+  return [Math.min(...x) - wide, Math.min(...y) - margin, Math.max(...x) + wide, Math.max(...y) + margin]
+    .map((d) => d.toFixed(6))
+    .join(",");
+}
+
+export class Proof {
+  /** @type {number} */
+  count;
+  /** @type {any} */
+  there;
+  /** @type {string} */
+  base;
+  /** @type {any} */
+  lookups;
+  /** @type {any} */
+  whole;
+  /** @type {string} */
+  project;
+  /** @type {any} */
+  indexes;
+  /** `first` are the first features of `count`; `base` is the form's address below /api. */
+  constructor({ base, project, first, count, lookups, indexes }) {
+    Object.assign(this, { base, project, count, lookups, indexes, there: new Map(first.map((f, i) => [i, f])), whole: new Set() });
+  }
+
+  /** The feature at a place in the layer's order, with the look-ups around it at hand; undefined in an empty layer. */
+  async at(i) {
+    if (i < this.count && !this.there.has(i)) {
+      const from = Math.floor(i / PAGE) * PAGE;
+      (await getJson(`${this.base}/proof?from=${from}`)).forEach((f, k) => this.there.set(from + k, f));
+    }
+    const feature = this.there.get(i);
+    for (const l of this.lookups) await this.look(l, feature);
+    return feature;
+  }
+
+  /** A small layer comes whole, once; of a large one what lies around the feature, nearer and nearer until it is little enough. */
+  async look(l, feature) {
+    if (this.whole.has(l.id)) return;
+    const features = `/api/p/${this.project}/layers/${l.id}/features`;
+    let got = await getJson(features);
+    if (got.whole) this.whole.add(l.id);
+    for (let margin = 0.02; !got.drawn && feature?.geometry && margin > 0.0003; margin /= 4)
+      got = await getJson(`${features}?box=${around(feature.geometry, margin)}`);
+    this.indexes.add(l.id, JSON.stringify(l.schema), JSON.stringify(got.features));
+  }
+}

@@ -1,0 +1,56 @@
+// What people read: texts from the catalogue in their language, numbers and days in their browser's style.
+import { IntlMessageFormat } from "intl-messageformat";
+
+/** @typedef {import("../../build/messages").MessageKey} MessageKey */
+
+/** @type {Record<string, string>} */
+let texts = {};
+let language = "en";
+/** The styles of numbers and days: the browser's own. @type {readonly string[] | undefined} */
+let styles;
+/** @type {Map<string, IntlMessageFormat>} */
+const read = new Map();
+
+/** Takes a catalogue; `style` stands for the browser's languages where there is no browser. @param {Record<string, string>} all @param {{language?: string, style?: string[]}} [more] */
+export function useCatalogue(all, more = {}) {
+  texts = all;
+  language = more.language ?? "en";
+  styles = more.style;
+  read.clear();
+}
+
+/** Fetches the catalogue that the page names. */
+export async function loadCatalogue() {
+  const link = /** @type {HTMLLinkElement} */ (document.querySelector("link[data-messages]"));
+  const answer = await fetch(link.href, { credentials: "same-origin" });
+  if (!answer.ok) throw new Error(String(answer.status));
+  useCatalogue(await answer.json(), { language: document.documentElement.lang });
+}
+
+/** The languages by whose style numbers and days are written. */
+export const style = () => styles ?? (typeof navigator === "undefined" ? undefined : navigator.languages);
+
+// plurals follow the text's language, numbers and days the person's browser
+const formatters = {
+  getNumberFormat: (_, options) => new Intl.NumberFormat(/** @type {string[]} */ (style()), options),
+  getDateTimeFormat: (_, options) => new Intl.DateTimeFormat(/** @type {string[]} */ (style()), options),
+  getPluralRules: (_, options) => new Intl.PluralRules(known(language), options),
+};
+
+/** A language that the browser knows, since a test's own is not among them. @param {string} tag */
+function known(tag) {
+  return Intl.PluralRules.supportedLocalesOf(tag).length > 0 ? tag : "en";
+}
+
+/** The text of a key, its arguments put in. @param {MessageKey} key @param {Record<string, string | number | Date>} [args] @returns {string} */
+export function say(key, args) {
+  const text = texts[key];
+  if (text === undefined) throw new Error(`the catalogue has no text for “${key}”`);
+  if (!text.includes("{") && !text.includes("'")) return text;
+  let made = read.get(key);
+  if (!made) read.set(key, (made = new IntlMessageFormat(text, known(language), undefined, { formatters })));
+  return String(made.format(/** @type {any} */ (args)));
+}
+
+/** The word for one of a closed list that core names by ids: a type of fields, a way of sorting. @param {"fieldType" | "lookBy" | "breaks"} list @param {string} id */
+export const sayOf = (list, id) => say(/** @type {MessageKey} */ (`${list}.${id}`));

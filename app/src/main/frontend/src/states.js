@@ -1,7 +1,0 @@
-/** The states of visits and stops: core's VisitState and StopState, which a test holds beside these. */
-export const VISIT = { BEGUN: "begun", COMPLETE: "complete", HANDED_IN: "handed in", WAITING: "waiting", ACCEPTED: "accepted", SENT_BACK: "sent back", SET_ASIDE: "set aside" };
-export const STOP = { TO_DO: "to do", STARTED: "started", DONE: "done", SENT_BACK: "sent back", NO_ACCESS: "no access", GONE: "gone" };
-/** The states of a row of a list section: core's RowState. */
-export const ROW = { NEW: "new", TO_CONFIRM: "to confirm", STILL: "still there", MENDED: "mended", GONE: "gone" };
-/** The answer to a visit that could not be kept now and is to be sent again: VisitAnswer.BUSY. */
-export const BUSY = "busy";

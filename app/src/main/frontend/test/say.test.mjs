@@ -1,0 +1,24 @@
+import assert from "node:assert/strict";
+import { test } from "node:test";
+import { say, useCatalogue } from "../src/shell/say.js";
+
+const texts = { stops: "{done, number} of {of, plural, one {# stop} other {# stops}} done", plain: "can't", quoted: "it''s {n}" };
+
+test("plurals follow the text, numbers the reader", () => {
+  useCatalogue(texts, { style: ["en"] });
+  assert.equal(say("stops", { done: 1, of: 1 }), "1 of 1 stop done");
+  assert.equal(say("stops", { done: 1200, of: 2400 }), "1,200 of 2,400 stops done");
+  useCatalogue(texts, { style: ["de"] });
+  assert.equal(say("stops", { done: 1200, of: 2400 }), "1.200 of 2.400 stops done");
+});
+
+test("apostrophes stand for themselves", () => {
+  useCatalogue(texts, { style: ["en"] });
+  assert.equal(say("plain"), "can't");
+  assert.equal(say("quoted", { n: "7" }), "it's 7");
+});
+
+test("a key without a text is an error", () => {
+  useCatalogue(texts);
+  assert.throws(() => say("nowhere"), /no text for “nowhere”/);
+});

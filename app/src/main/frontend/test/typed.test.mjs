@@ -1,0 +1,15 @@
+import assert from "node:assert/strict";
+import { test } from "node:test";
+import { useCatalogue } from "../src/shell/say.js";
+import { asTyped, decimalSign, plain } from "../src/shell/typed.js";
+
+test("a number stands in its box with the reader's decimal sign, and both signs are read", () => {
+  useCatalogue({}, { style: ["de"] });
+  assert.equal(decimalSign(), ",");
+  assert.equal(asTyped(1234.5), "1234,5");
+  assert.equal(plain(" 1234,5 "), "1234.5");
+  useCatalogue({}, { style: ["en"] });
+  assert.equal(asTyped(1234.5), "1234.5");
+  assert.equal(asTyped("not a number."), "not a number.");
+  assert.equal(asTyped(null), "");
+});

@@ -1,0 +1,16 @@
+// What crosses the border, by short names; made from the server's records at the build.
+import { org } from "../build/border";
+
+export type Me = org.whinridge.app.daybook.DayController.Me;
+export type MyRound = org.whinridge.app.daybook.DayController.MyRound;
+export type ContactAnswer = org.whinridge.app.daybook.Contact.Answer;
+export type VisitAnswer = org.whinridge.app.daybook.VisitAnswer;
+export type Manifest = org.whinridge.app.daybook.Pack.Manifest;
+export type PackFeatures = org.whinridge.app.daybook.Pack.Features;
+export type PackWork = org.whinridge.app.daybook.Pack.Work;
+export type ProjectMap = org.whinridge.app.map.ProjectMap;
+export type MapEntry = org.whinridge.app.map.ProjectMap.Entry;
+export type FeatureCard = org.whinridge.app.layer.LayerApi.Card;
+export type LedgerEntry = org.whinridge.app.layer.LayerApi.Entry;
+export type SentEdits = org.whinridge.app.layer.SentEdits;
+export type FormDraft = org.whinridge.app.form.FormController.State;

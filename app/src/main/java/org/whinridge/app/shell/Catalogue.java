@@ -1,0 +1,194 @@
+package org.whinridge.app.shell;
+
+import com.ibm.icu.text.MessageFormat;
+import com.ibm.icu.text.NumberFormat;
+import com.ibm.icu.util.ULocale;
+import java.io.IOException;
+import java.io.InputStream;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+import java.util.TreeMap;
+import java.util.concurrent.ConcurrentHashMap;
+import java.util.function.Predicate;
+import org.springframework.beans.factory.annotation.Value;
+import org.springframework.context.MessageSource;
+import org.springframework.context.MessageSourceResolvable;
+import org.springframework.context.NoSuchMessageException;
+import org.springframework.core.io.Resource;
+import org.springframework.core.io.support.PathMatchingResourcePatternResolver;
+import org.springframework.stereotype.Component;
+import tools.jackson.core.type.TypeReference;
+import tools.jackson.databind.json.JsonMapper;
+
+/**
+ * The texts that people read: one file for each language, with patterns of ICU MessageFormat by
+ * key. The same files go to the browser. A text is in a language that there is, its plurals follow
+ * that language, and its numbers are written in the style of whoever reads.
+ */
+@Component("messageSource")
+public class Catalogue implements MessageSource {
+  /** The language of a reader for whom there is no file. */
+  static final String USUAL = "en";
+
+  /** An entry that says how the language runs: ltr or rtl. */
+  static final String DIRECTION = "@direction";
+
+  private final Map<String, Map<String, String>> languages = new TreeMap<>();
+  private final Map<String, Map<Part, String>> hashes = new TreeMap<>();
+  private final JsonMapper json;
+
+  /** Who in the browser gets which texts; those of pages stay at the server. */
+  enum Part {
+    DESK(key -> !key.startsWith("day.")),
+    DAY(key -> !key.startsWith("desk."));
+
+    private final Predicate<String> own;
+
+    Part(Predicate<String> own) {
+      this.own = own;
+    }
+
+    boolean has(String key) {
+      return own.test(key) && !key.startsWith("page.");
+    }
+
+    String id() {
+      return name().toLowerCase(Locale.ROOT);
+    }
+  }
+
+  Catalogue(JsonMapper json, @Value("${whinridge.messages:}") String folder) throws IOException {
+    this.json = json;
+    for (Resource r :
+        new PathMatchingResourcePatternResolver().getResources("classpath*:messages/*.json"))
+      try (InputStream in = r.getInputStream()) {
+        add(String.valueOf(r.getFilename()), in.readAllBytes());
+      }
+    if (!folder.isEmpty())
+      try (var all = Files.list(Path.of(folder))) {
+        for (Path p : all.filter(f -> f.toString().endsWith(".json")).sorted().toList())
+          add(p.getFileName().toString(), Files.readAllBytes(p));
+      }
+  }
+
+  private void add(String file, byte[] content) {
+    String language = file.replaceAll("\\.json$", "");
+    Map<String, String> all = json.readValue(content, new TypeReference<>() {});
+    languages.put(language, all);
+    Map<Part, String> of = new TreeMap<>();
+    for (Part p : Part.values())
+      of.put(p, Sha256.of(json.writeValueAsBytes(some(all, p))).substring(0, 12));
+    hashes.put(language, of);
+  }
+
+  private static Map<String, String> some(Map<String, String> all, Part part) {
+    Map<String, String> out = new LinkedHashMap<>();
+    all.forEach(
+        (key, text) -> {
+          if (part.has(key)) out.put(key, text);
+        });
+    return out;
+  }
+
+  /** The language that a reader gets. */
+  public String language(Locale reader) {
+    String tag = reader.toLanguageTag();
+    if (languages.containsKey(tag)) return tag;
+    return languages.containsKey(reader.getLanguage()) ? reader.getLanguage() : USUAL;
+  }
+
+  /** What a part of the browser's scripts gets of a language, as JSON. */
+  Optional<byte[]> texts(Part part, String language) {
+    return Optional.ofNullable(languages.get(language))
+        .map(all -> json.writeValueAsString(some(all, part)).getBytes(StandardCharsets.UTF_8));
+  }
+
+  /** Where a part of the browser's scripts finds its texts; another address when they change. */
+  public String address(String part, Locale reader) {
+    Part p = Part.valueOf(part.toUpperCase(Locale.ROOT));
+    String language = language(reader);
+    return "/messages/" + p.id() + "/" + language + "/" + hashes.get(language).get(p) + ".json";
+  }
+
+  /** The key of the word for a state: "handed in" is state.handedIn. */
+  public String stateKey(String state) {
+    StringBuilder key = new StringBuilder("state.");
+    for (String word : state.split(" "))
+      key.append(
+          key.length() == 6
+              ? word
+              : word.substring(0, 1).toUpperCase(Locale.ROOT) + word.substring(1));
+    return key.toString();
+  }
+
+  /** All keys there are. */
+  List<String> keys() {
+    return new ArrayList<>(languages.get(USUAL).keySet());
+  }
+
+  /**
+   * A text with its arguments put in.
+   *
+   * @param args names and values by turns; numbers, texts
+   * @throws NoSuchMessageException when no file has the key
+   */
+  public String say(Locale reader, String key, Object... args) {
+    String language = language(reader);
+    String text = languages.get(language).get(key);
+    if (text == null) text = languages.get(USUAL).get(key);
+    if (text == null) throw new NoSuchMessageException(key, reader);
+    Map<String, Object> named = new LinkedHashMap<>();
+    for (int i = 0; i + 1 < args.length; i += 2) named.put(String.valueOf(args[i]), args[i + 1]);
+    return format(text, language, reader, named);
+  }
+
+  /** Patterns that were read, by language and text; there are as many as the files have. */
+  private static final Map<String, MessageFormat> READ = new ConcurrentHashMap<>();
+
+  static String format(String text, String language, Locale style, Map<String, Object> args) {
+    if (text.indexOf('{') < 0 && text.indexOf('\'') < 0) return text;
+    MessageFormat format =
+        (MessageFormat)
+            READ.computeIfAbsent(
+                    language + " " + text,
+                    k -> new MessageFormat(NumbersApart.of(text), ULocale.forLanguageTag(language)))
+                .clone();
+    Map<String, Object> all = new LinkedHashMap<>(args);
+    args.forEach(
+        (name, value) -> {
+          if (!(value instanceof Number n)) return;
+          all.put(NumbersApart.said(name), NumberFormat.getInstance(style).format(n));
+          all.put(NumbersApart.share(name), NumberFormat.getPercentInstance(style).format(n));
+        });
+    return format.format(all);
+  }
+
+  @Override
+  public String getMessage(String key, Object[] args, String usual, Locale reader) {
+    try {
+      return getMessage(key, args, reader);
+    } catch (NoSuchMessageException e) {
+      return usual;
+    }
+  }
+
+  @Override
+  public String getMessage(String key, Object[] args, Locale reader) {
+    return say(reader, key, args == null ? new Object[0] : args);
+  }
+
+  @Override
+  public String getMessage(MessageSourceResolvable asked, Locale reader) {
+    for (String key : asked.getCodes() == null ? new String[0] : asked.getCodes())
+      if (keys().contains(key)) return getMessage(key, asked.getArguments(), reader);
+    if (asked.getDefaultMessage() != null) return asked.getDefaultMessage();
+    throw new NoSuchMessageException(String.valueOf(asked), reader);
+  }
+}

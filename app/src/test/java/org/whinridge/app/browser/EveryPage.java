@@ -1,0 +1,79 @@
+package org.whinridge.app.browser;
+
+import com.microsoft.playwright.Page;
+import java.util.LinkedHashMap;
+import java.util.Map;
+import java.util.function.Consumer;
+
+/** All pages of the desk as the demo has them, and all views of the day book, each opened ready. */
+final class EveryPage {
+  private EveryPage() {}
+
+  /** Pages of the desk by name; to open one needs a coordinator's window. */
+  static Map<String, Consumer<Page>> ofTheDesk(String base) {
+    Map<String, Consumer<Page>> all = new LinkedHashMap<>();
+    String home = base + "/p/ostrey/";
+    for (String path :
+        new String[] {
+          "layers",
+          "layers/bring-in",
+          "forms",
+          "rounds",
+          "hand-ins",
+          "hand-ins/set-aside",
+          "outputs"
+        }) all.put(path, p -> p.navigate(home + path));
+    all.put("layer", p -> layer(p, home, "", "#layer-page[data-ready]"));
+    all.put("card", EveryPage::card);
+    all.put("fields", p -> layer(p, home, "/fields", "#fields-page[data-ready]"));
+    all.put("values", p -> layer(p, home, "/values", "nav.leaves"));
+    all.put("value", p -> layer(p, home, "/values?field=material", "#profile"));
+    all.put("numbers", p -> layer(p, home, "/values?field=width_mm", "#profile"));
+    all.put("history", p -> layer(p, home, "/history", "nav.leaves"));
+    all.put("look", p -> layer(p, home, "/look", "#look-page[data-ready]"));
+    all.put("draw", p -> layer(p, home, "/draw", "#draw-page[data-ready]"));
+    all.put("make", p -> ready(p, home + "layers/make", "#make-page[data-ready]"));
+    all.put("map", p -> ready(p, home + "map", "#project-map[data-ready]"));
+    all.put("form", p -> form(p, home));
+    all.put("plan", EveryPage::plan);
+    all.put("round", p -> first(p, home + "rounds", "li.card h2 a"));
+    all.put("problem", p -> p.navigate(base + "/p/nowhere/layers"));
+    return all;
+  }
+
+  private static void ready(Page p, String address, String there) {
+    p.navigate(address);
+    p.waitForSelector(there);
+  }
+
+  private static void first(Page p, String address, String link) {
+    p.navigate(address);
+    String href = p.locator(link).first().getAttribute("href");
+    p.navigate(address.replaceAll("/p/.*", "") + href);
+  }
+
+  private static void layer(Page p, String home, String leaf, String there) {
+    p.navigate(home + "layers");
+    String href =
+        p.locator("h2 a", new Page.LocatorOptions().setHasText("Control structures"))
+            .getAttribute("href");
+    ready(p, home.replaceAll("/p/.*", "") + href + leaf, there);
+  }
+
+  private static void card(Page p) {
+    p.locator("#feature-list button").first().click();
+    p.waitForSelector("#card");
+  }
+
+  private static void form(Page p, String home) {
+    first(p, home + "forms", "tbody a");
+    p.waitForSelector("#form-page[data-ready]");
+    p.click("[data-line=silt_depth_mm] button[data-name]");
+    p.waitForSelector("#editor");
+  }
+
+  private static void plan(Page p) {
+    p.navigate(p.locator("a[href*='rounds/new']").first().evaluate("a => a.href").toString());
+    p.waitForSelector("#round-planner[data-ready]");
+  }
+}

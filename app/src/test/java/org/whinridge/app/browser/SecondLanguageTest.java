@@ -1,0 +1,123 @@
+package org.whinridge.app.browser;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import com.microsoft.playwright.Page;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.TreeSet;
+import java.util.function.Consumer;
+import java.util.regex.Pattern;
+import java.util.stream.Collectors;
+import org.junit.jupiter.api.Test;
+import org.springframework.test.context.DynamicPropertyRegistry;
+import org.springframework.test.context.DynamicPropertySource;
+
+/**
+ * A second language is one more file: an invented one with longer words, accents, from right to
+ * left. What stands on a page without its marks did not come out of the catalogue.
+ */
+class SecondLanguageTest extends BrowserTest {
+  /** What is seen or spoken of a page, in pieces. */
+  private static final String SAID =
+      "() => { const out = new Set(); const seen = (e) => e.checkVisibility?.({ visibilityProperty: true }) ?? true;"
+          + " const w = document.createTreeWalker(document.body, NodeFilter.SHOW_TEXT);"
+          + " while (w.nextNode()) { const e = w.currentNode.parentElement; if (!e.closest('script, style, template, time, option, .code, .ol-control, .ol-scale-line') && seen(e)) out.add(w.currentNode.data.trim()); }"
+          + " for (const e of document.querySelectorAll('[aria-label], [placeholder], [title], [alt]'))"
+          + " if (!e.closest('time')) for (const a of ['aria-label', 'placeholder', 'title', 'alt']) if (e.getAttribute(a)) out.add(e.getAttribute(a));"
+          + " return [...out].filter(Boolean); }";
+
+  private static final Pattern MARKED = Pattern.compile("⟦[^⟦⟧]*⟧");
+  private static final Pattern WORD = Pattern.compile("[\\p{L}]{2,}");
+
+  @DynamicPropertySource
+  static void language(DynamicPropertyRegistry r) {
+    r.add("whinridge.messages", () -> folder().toString());
+  }
+
+  private static Path folder() {
+    try {
+      Path folder = Files.createTempDirectory("whinridge-languages");
+      Files.writeString(folder.resolve("qps.json"), PseudoLanguage.file());
+      return folder;
+    } catch (IOException e) {
+      throw new java.io.UncheckedIOException(e);
+    }
+  }
+
+  /**
+   * What core and the services say themselves; it is English and not in the catalogue yet: how
+   * spellings are alike, where an answer comes from, what an import did, refusals.
+   */
+  private static final Pattern OF_THE_SERVER =
+      Pattern.compile(
+          "\\d+ letters? apart|same letters|abbreviation|looked up in .*|worked out|from the asset"
+              + "|the board's register, 240 features|There is no project at this address.*");
+
+  /** The words of the data: names of layers and fields, codes, captions, people. */
+  private Set<String> words(Page desk) {
+    StringBuilder all = new StringBuilder();
+    for (String path : List.of("map", "layer-names", "basemaps", "systems?q=32629"))
+      all.append(fetched(desk, "/api/p/ostrey/" + path)).append(' ');
+    for (Object id :
+        (List<?>)
+            desk.evaluate(
+                "async () => (await (await fetch('/api/p/ostrey/layer-names')).json()).map((l) => l.id)"))
+      for (String what : List.of("schema", "features", "look"))
+        all.append(fetched(desk, "/api/p/ostrey/layers/" + id + "/" + what)).append(' ');
+    desk.navigate(stage.base() + "/p/ostrey/rounds");
+    all.append(desk.locator("li.card").first().innerText());
+    desk.navigate(stage.base() + "/p/ostrey/forms");
+    String form = desk.locator("tbody a").first().getAttribute("href");
+    all.append(fetched(desk, "/api" + form));
+    all.append(" coordinator reviewer inspector reader Whinridge Ostrey EPSG WGS Isle of");
+    return WORD.matcher(all).results().map(m -> m.group()).collect(Collectors.toSet());
+  }
+
+  private static String fetched(Page desk, String address) {
+    return String.valueOf(desk.evaluate("async (a) => (await fetch(a)).text()", address));
+  }
+
+  private static String unmarked(String said) {
+    String s = said;
+    for (String before = ""; !before.equals(s); ) {
+      before = s;
+      s = MARKED.matcher(s).replaceAll(" ");
+    }
+    return s;
+  }
+
+  @SuppressWarnings("unchecked")
+  private static Set<String> own(Page page, Set<String> data) {
+    Set<String> out = new TreeSet<>();
+    for (String said : (List<String>) page.evaluate(SAID))
+      if (!OF_THE_SERVER.matcher(said.strip()).matches()
+          && WORD.matcher(unmarked(said)).results().anyMatch(m -> !data.contains(m.group())))
+        out.add(said.replaceAll("\\s+", " "));
+    return out;
+  }
+
+  @Test
+  void everyTextOfTheDesksPagesIsInTheCatalogue() throws Exception {
+    Set<String> data = words(stage.desk("coordinator"));
+    Page desk = stage.desk("coordinator", "qps");
+    List<String> own = new ArrayList<>();
+    List<String> cut = new ArrayList<>();
+    for (Map.Entry<String, Consumer<Page>> e : EveryPage.ofTheDesk(stage.base()).entrySet()) {
+      e.getValue().accept(desk);
+      Stage.quiet(desk);
+      own(desk, data).forEach(s -> own.add(e.getKey() + ": " + s));
+      EveryPageTest.cut(desk).forEach(s -> cut.add(e.getKey() + ": " + s));
+      assertThat(desk.locator("html").getAttribute("dir")).as(e.getKey()).isEqualTo("rtl");
+    }
+    own.forEach(s -> System.out.println("outside the catalogue: " + s));
+    assertThat(cut).isEmpty();
+    assertThat(own).isEmpty();
+    assertThat(stage.scriptErrors()).isEmpty();
+  }
+}
