@@ -3,6 +3,7 @@ import { execFileSync } from "node:child_process";
 import { createHash } from "node:crypto";
 import { existsSync, mkdirSync, readdirSync, readFileSync, rmSync, writeFileSync } from "node:fs";
 import { basename, resolve } from "node:path";
+import { gzipSync } from "node:zlib";
 import { build } from "esbuild";
 
 const out = resolve("../../../target/classes/static");
@@ -82,3 +83,27 @@ await build({
   format: "iife",
   define: { BUILD: JSON.stringify(hash.digest("hex").slice(0, 12)), FILES: JSON.stringify(files.map((f) => "/assets/" + f)) },
 });
+
+// what the day book weighs, by what it is made of
+const kB = (n) => `${Math.round(n / 1000)} kB`;
+const part = (input) => (input.includes("field-engine") ? "rules" : (/node_modules\/((?:@[^/]+\/)?[^/]+)/.exec(input)?.[1] ?? "own"));
+const parts = {};
+let gzipped = 0;
+for (const file of needed) {
+  if (!file.endsWith(".js")) continue;
+  gzipped += gzipSync(readFileSync(`${out}/assets/${file}`)).length;
+  for (const [input, { bytesInOutput }] of Object.entries(outputs[file].inputs))
+    parts[part(input)] = (parts[part(input)] ?? 0) + bytesInOutput;
+}
+const heaviest = Object.entries(parts)
+  .sort((a, b) => b[1] - a[1])
+  .filter(([, n]) => n > 2000);
+console.log(`scripts of the day book: ${kB(gzipped)} gzipped; before that ${heaviest.map(([name, n]) => `${name} ${kB(n)}`).join(", ")}`);
+// no module stands in two bundles
+const where = new Map();
+for (const [file, o] of Object.entries(outputs))
+  if (file.endsWith(".js"))
+    for (const [input, { bytesInOutput }] of Object.entries(o.inputs))
+      if (bytesInOutput > 0) where.set(input, [...(where.get(input) ?? []), file]);
+const twice = [...where].filter(([, files]) => files.length > 1);
+if (twice.length) throw new Error("in two bundles: " + twice.map(([input]) => input).join(", "));

@@ -12,5 +12,6 @@ export type ProjectMap = org.whinridge.app.map.ProjectMap;
 export type MapEntry = org.whinridge.app.map.ProjectMap.Entry;
 export type FeatureCard = org.whinridge.app.layer.LayerApi.Card;
 export type LedgerEntry = org.whinridge.app.layer.LayerApi.Entry;
+export type StopPlace = org.whinridge.app.round.RoundController.StopPlace;
 export type SentEdits = org.whinridge.app.layer.SentEdits;
 export type FormDraft = org.whinridge.app.form.FormController.State;

@@ -111,7 +111,7 @@ export function featureLayer(map, isChosen = () => false) {
 
 const icons = new Map();
 function icon(name) {
-  if (!icons.has(name)) icons.set(name, new Icon({ src: symbolUrl(name), scale: 1 }));
+  if (!icons.has(name)) icons.set(name, new Icon({ src: symbolUrl(name), scale: 1, declutterMode: "none" }));
   return icons.get(name);
 }
 
@@ -119,6 +119,7 @@ function icon(name) {
 export function stopLayer(map, stateOf) {
   const layer = new VectorLayer({
     source: new VectorSource(),
+    declutter: true,
     zIndex: 8,
     style: (f) => {
       const shape = /** @type {any} */ (f.getGeometry());

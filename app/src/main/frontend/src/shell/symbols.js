@@ -36,7 +36,8 @@ const shapes = {
 /** The symbol of a status; the word beside it says the same, so it is hidden from readers. @param {string} name @param {number} [turn] degrees clockwise */
 export function symbol(name, turn = 0) {
   const shape = shapes[name] ?? ring;
-  return html`<svg viewBox="0 0 24 24" class="symbol" aria-hidden="true"><g transform=${`rotate(${turn} 12 12)`}>${shape}</g></svg>`;
+  const kind = name === "left" || name === "right" ? "symbol along" : "symbol";
+  return html`<svg viewBox="0 0 24 24" class=${kind} aria-hidden="true"><g transform=${`rotate(${turn} 12 12)`}>${shape}</g></svg>`;
 }
 
 /** The symbol as an image address for the map. @param {string} name */

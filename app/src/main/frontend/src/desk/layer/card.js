@@ -9,7 +9,7 @@ export function card(state) {
   const value = (v) =>
     html`<tr>
       <th scope="row">${v.label}</th>
-      <td>${v.shown}</td>
+      <td dir="auto">${v.shown}</td>
     </tr>`;
   return html`<section class="card" id="card" aria-live="polite">
     <div class="flex justify-between gap-2">
@@ -73,7 +73,7 @@ function entry(e, home) {
   const change = (f) => say("desk.card.becomes", { field: f.label, before: f.before || empty, after: f.after || empty });
   const visit = e.visit ? html`, <a href=${`${home}/hand-ins/${e.visit}`}>${say("desk.card.seeVisit")}</a>` : nothing;
   return html`<li class="py-2 border-b border-mist">
-    <p><strong>${e.summary}</strong></p>
+    <p><strong data-stored="">${e.summary}</strong></p>
     <p class="quiet"><time datetime=${e.at}>${when(e.at)}</time>, ${e.person}${visit}</p>
     <ul>
       ${e.fields.map((f) => html`<li>${change(f)}</li>`)}

@@ -285,7 +285,11 @@ class KilledServerTest {
     for (int i = 0; i < 100 && !said.contains(",\"receivedAt\""); i++) {
       Thread.sleep(100);
       said =
-          Json.parse(after.call("POST", "/api/day/contact", question).body())
+          Json.parse(
+                  after
+                      .call(
+                          "POST", "/api/day/contact", question, "Content-Type", "application/json")
+                      .body())
               .asObject()
               .get("visits")
               .asArray()

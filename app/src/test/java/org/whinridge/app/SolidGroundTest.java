@@ -269,10 +269,15 @@ class SolidGroundTest extends DeviceTest {
     assertThat(a.get("visits").asArray().get(0).asObject().getString("hash", "")).hasSize(64);
     assertThat(contact(OTHER, v.getString("id", "")).get("visits").asArray()).isEmpty();
     MockHttpServletResponse r =
-        mvc.perform(post("/api/day/contact").content("{").with(INSPECTOR).with(csrf()))
+        mvc.perform(
+                post("/api/day/contact")
+                    .contentType("application/json")
+                    .content("{")
+                    .with(INSPECTOR)
+                    .with(csrf()))
             .andReturn()
             .getResponse();
-    assertThat(r.getStatus()).isEqualTo(422);
+    assertThat(r.getStatus()).isEqualTo(400);
   }
 
   /** A lock that is not had in time, at the second try neither, is told in words. */

@@ -1,12 +1,15 @@
 package org.whinridge.app.round;
 
+import com.eclipsesource.json.JsonObject;
 import java.security.Principal;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.UUID;
+import java.util.stream.Collectors;
 import org.locationtech.jts.geom.Envelope;
 import org.springframework.format.annotation.DateTimeFormat;
 import org.springframework.stereotype.Controller;
@@ -15,6 +18,7 @@ import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.ResponseBody;
 import org.springframework.web.servlet.mvc.support.RedirectAttributes;
 import org.whinridge.app.form.FormDraft;
 import org.whinridge.app.form.Forms;
@@ -27,6 +31,7 @@ import org.whinridge.app.project.Project;
 import org.whinridge.app.project.Projects;
 import org.whinridge.app.shell.Refusal;
 import org.whinridge.core.layer.Feature;
+import org.whinridge.core.place.GeometryJson;
 import org.whinridge.core.text.Numbers;
 
 @Controller
@@ -144,6 +149,28 @@ class RoundController {
   /** A stop with what names it. */
   record StopLine(Round.Stop stop, String caption) {}
 
+  /** A stop on the map; {@code geometry} is null for a feature without a place, or one removed. */
+  record StopPlace(UUID id, String caption, String state, JsonObject geometry) {}
+
+  /** Where the stops of a round are. */
+  @GetMapping("/api/p/{project}/rounds/{id}/stops")
+  @ResponseBody
+  List<StopPlace> stops(@PathVariable String project, @PathVariable UUID id) {
+    Round r = rounds.get(projects.byKey(project).id(), id);
+    Layer layer = layers.byId(r.layerId());
+    Map<String, Round.Stop> of =
+        r.stops().stream().collect(Collectors.toMap(s -> s.featureId().toString(), s -> s));
+    return layers.some(layer, r.stops().stream().map(Round.Stop::featureId).toList()).stream()
+        .map(
+            f ->
+                new StopPlace(
+                    UUID.fromString(f.id()),
+                    layer.schema().caption(f.values()),
+                    of.get(f.id()).state().id(),
+                    f.geometry().map(GeometryJson::write).orElse(null)))
+        .toList();
+  }
+
   @GetMapping("/p/{project}/rounds/{id}")
   String round(@PathVariable String project, @PathVariable UUID id, Model model) {
     Project p = desk.open(project, "rounds", model);
@@ -151,7 +178,7 @@ class RoundController {
     Layer layer = layers.byId(r.layerId());
     var byId =
         layers.some(layer, r.stops().stream().map(Round.Stop::featureId).toList()).stream()
-            .collect(java.util.stream.Collectors.toMap(Feature::id, f -> f));
+            .collect(Collectors.toMap(Feature::id, f -> f));
     model.addAttribute("round", r);
     model.addAttribute("layer", layer);
     model.addAttribute("form", forms.get(p.id(), r.formId()));

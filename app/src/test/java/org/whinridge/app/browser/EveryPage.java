@@ -36,7 +36,12 @@ final class EveryPage {
     all.put("map", p -> ready(p, home + "map", "#project-map[data-ready]"));
     all.put("form", p -> form(p, home));
     all.put("plan", EveryPage::plan);
-    all.put("round", p -> first(p, home + "rounds", "li.card h2 a"));
+    all.put(
+        "round",
+        p -> {
+          first(p, home + "rounds", "li.card h2 a");
+          p.waitForSelector("#round-map[data-ready]");
+        });
     all.put("problem", p -> p.navigate(base + "/p/nowhere/layers"));
     return all;
   }

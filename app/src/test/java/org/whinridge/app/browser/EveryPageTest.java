@@ -57,7 +57,7 @@ class EveryPageTest extends BrowserTest {
   void aWideWindowIsUsed() {
     Page desk = stage.desk("coordinator");
     desk.setViewportSize(2560, 1300);
-    for (String page : List.of("layer", "draw", "look", "map", "plan")) {
+    for (String page : List.of("layer", "draw", "look", "map", "plan", "round")) {
       if (page.equals("plan")) EveryPage.ofTheDesk(stage.base()).get("forms").accept(desk);
       EveryPage.ofTheDesk(stage.base()).get(page).accept(desk);
       Stage.quiet(desk);

@@ -159,6 +159,10 @@ final class Stage implements AutoCloseable {
    * anew.
    */
   Page phone(Path profile, double lon, double lat) {
+    return phone(profile, lon, lat, "en");
+  }
+
+  private Page phone(Path profile, double lon, double lat, String language) {
     BrowserContext c =
         DRIVER
             .chromium()
@@ -168,6 +172,7 @@ final class Stage implements AutoCloseable {
                     .setExecutablePath(Chromium.PATH)
                     .setArgs(Chromium.FLAGS)
                     .setViewportSize(390, 844)
+                    .setExtraHTTPHeaders(Map.of("Accept-Language", language))
                     .setHasTouch(true)
                     .setIsMobile(true)
                     .setGeolocation(new Geolocation(lat, lon).setAccuracy(4))
@@ -178,7 +183,12 @@ final class Stage implements AutoCloseable {
 
   /** The day book on a phone, signed in as the demo's inspector, at the list of rounds. */
   Page dayBook(Path profile, double lon, double lat) {
-    Page day = phone(profile, lon, lat);
+    return dayBook(profile, lon, lat, "en");
+  }
+
+  /** The same, of somebody whose browser prefers a language. */
+  Page dayBook(Path profile, double lon, double lat, String language) {
+    Page day = phone(profile, lon, lat, language);
     day.navigate(base + "/day");
     day.click("a.button.main");
     day.click("button[value=inspector1]");

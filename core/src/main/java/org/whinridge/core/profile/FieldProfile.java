@@ -58,6 +58,9 @@ public record FieldProfile(
 
   private static final int MOST_PATTERNS = 12;
 
+  /** The most bars of a field in short. */
+  public static final int MOST_BARS = 12;
+
   /** A value and the feature that has it. */
   public record Told(String feature, String caption, String value) {}
 
@@ -91,8 +94,12 @@ public record FieldProfile(
 
   /**
    * How much of a field is filled, how many values do not fit, how many different ones there are.
+   *
+   * @param bars how the values are spread, up to {@link #MOST_BARS} counts: of numbers those in
+   *     equal steps from the least to the greatest, of anything else those of the most frequent
+   *     values, the most frequent first; none for a field without values
    */
-  public record Summary(int count, int filled, int misfits, int distinct) {
+  public record Summary(int count, int filled, int misfits, int distinct, List<Integer> bars) {
     /** The filled share, 0 to 1; 0 for a layer without features. */
     public double filledShare() {
       return count == 0 ? 0 : (double) filled / count;
@@ -102,7 +109,7 @@ public record FieldProfile(
   /** A field in short, for a list of many: nothing is sorted and nothing is written as text. */
   public static Summary summary(Field field, LayerColumns layer, BitSet rows) {
     Tally t = tally(field, layer, rows);
-    return new Summary(rows.cardinality(), t.filled, t.misfitCount, t.counts.size());
+    return new Summary(rows.cardinality(), t.filled, t.misfitCount, t.counts.size(), t.bars());
   }
 
   private static Tally tally(Field field, LayerColumns layer, BitSet rows) {
@@ -205,6 +212,22 @@ public record FieldProfile(
               Comparator.comparingInt((ValueCount v) -> -v.count())
                   .thenComparing(ValueCount::value))
           .toList();
+    }
+
+    List<Integer> bars() {
+      if (numbers.length == 0 || !field.codes().isEmpty())
+        return counts.stream()
+            .map(Counted::count)
+            .sorted(Comparator.reverseOrder())
+            .limit(MOST_BARS)
+            .toList();
+      Integer[] bars = new Integer[MOST_BARS];
+      Arrays.fill(bars, 0);
+      double least = numbers[0];
+      double wide = (numbers[numbers.length - 1] - least) / MOST_BARS;
+      for (double d : numbers)
+        bars[wide > 0 ? Math.min(MOST_BARS - 1, (int) ((d - least) / wide)) : 0]++;
+      return List.of(bars);
     }
 
     Optional<int[]> lengths() {

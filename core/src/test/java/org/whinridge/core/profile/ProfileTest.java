@@ -26,6 +26,16 @@ import org.whinridge.core.value.Value;
 /** Profiles of fields, surveys of files, columns of places, codes for labels, parts of notes. */
 class ProfileTest {
   private static FieldProfile profile(Field f, Value... values) {
+    LayerColumns c = columns(f, values);
+    return FieldProfile.of(f, c, c.all());
+  }
+
+  private static List<Integer> bars(Field f, Value... values) {
+    LayerColumns c = columns(f, values);
+    return FieldProfile.summary(f, c, c.all()).bars();
+  }
+
+  private static LayerColumns columns(Field f, Value... values) {
     LayerColumns.Builder b =
         new LayerColumns.Builder(new Schema(GeometryKind.TABLE, List.of(f), "", List.of(f.name())));
     for (int i = 0; i < values.length; i++)
@@ -35,8 +45,28 @@ class ProfileTest {
               Optional.empty(),
               Map.of(f.name(), values[i]),
               1));
-    LayerColumns c = b.build();
-    return FieldProfile.of(f, c, c.all());
+    return b.build();
+  }
+
+  @Test
+  void aFieldInShortShowsHowItsValuesAreSpread() {
+    Value[] v = new Value[24];
+    for (int i = 0; i < 24; i++) v[i] = Value.of(i);
+    assertThat(bars(Field.of("w", "W", FieldType.WHOLE), v))
+        .as("of numbers in equal steps, the greatest in the last")
+        .hasSize(FieldProfile.MOST_BARS)
+        .containsOnly(2);
+    assertThat(bars(Field.of("w", "W", FieldType.WHOLE), Value.of(7), Value.of(7)))
+        .startsWith(2, 0);
+    assertThat(
+            bars(
+                Field.of("t", "T", FieldType.TEXT),
+                Value.text("a"),
+                Value.text("b"),
+                Value.text("b")))
+        .as("of texts the most frequent first")
+        .containsExactly(2, 1);
+    assertThat(bars(Field.of("t", "T", FieldType.TEXT), Value.EMPTY)).isEmpty();
   }
 
   @Test

@@ -24,6 +24,7 @@ import org.whinridge.core.layer.Schema;
 import org.whinridge.core.profile.CodeProposal;
 import org.whinridge.core.profile.FieldProfile;
 import org.whinridge.core.profile.NearDuplicates;
+import org.whinridge.core.profile.Neediest;
 import org.whinridge.core.profile.Split;
 import org.whinridge.core.profile.TypeGuess;
 import org.whinridge.core.read.LayerColumns;
@@ -63,7 +64,21 @@ public class LayerValues {
    *
    * @param spellings values with unlike spellings; none while they are being looked for
    */
-  record Overview(Field field, double filledShare, int misfits, Optional<Integer> spellings) {}
+  record Overview(
+      Field field,
+      double filledShare,
+      int misfits,
+      Optional<Integer> spellings,
+      List<Integer> bars) {
+    /** The highest bar; 1 where there is none. */
+    public int highest() {
+      return bars.stream().mapToInt(Integer::intValue).max().orElse(1);
+    }
+
+    Neediest.Case needs() {
+      return new Neediest.Case(field.name(), misfits, spellings.orElse(0));
+    }
+  }
 
   /** All fields, one profile in memory at a time. */
   List<Overview> overview(Layer layer) {
@@ -75,7 +90,7 @@ public class LayerValues {
           spellings
               .of(layer, f, p.distinct(), () -> FieldProfile.of(f, c, c.all()).values())
               .map(List::size);
-      out.add(new Overview(f, p.filledShare(), p.misfits(), unlike));
+      out.add(new Overview(f, p.filledShare(), p.misfits(), unlike, p.bars()));
     }
     return out;
   }

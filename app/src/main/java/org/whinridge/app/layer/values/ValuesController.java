@@ -30,6 +30,7 @@ import org.whinridge.core.layer.FieldType;
 import org.whinridge.core.profile.CodeProposal;
 import org.whinridge.core.profile.FieldProfile;
 import org.whinridge.core.profile.NearDuplicates;
+import org.whinridge.core.profile.Neediest;
 import org.whinridge.core.profile.NumberProfile;
 import org.whinridge.core.profile.Split;
 import org.whinridge.core.profile.ValueCount;
@@ -99,9 +100,17 @@ class ValuesController {
     Project p = desk.open(project, "layers", model);
     Layer layer = layers.get(p.id(), id);
     model.addAttribute("layer", layer);
-    model.addAttribute("overview", values.overview(layer));
-    if (field.isEmpty() || layer.schema().fields().isEmpty()) return "values";
-    Field f = LayerValues.field(layer, field);
+    List<LayerValues.Overview> overview = values.overview(layer);
+    model.addAttribute("overview", overview);
+    String wanted = field;
+    if (field.isEmpty()) {
+      Optional<Neediest.Case> needs =
+          Neediest.of(overview.stream().map(LayerValues.Overview::needs).toList());
+      if (needs.isEmpty()) return "values";
+      model.addAttribute("needs", needs.get());
+      wanted = needs.get().field();
+    }
+    Field f = LayerValues.field(layer, wanted);
     FieldProfile profile = values.profile(layer, f);
     model.addAttribute("profile", profile);
     model.addAttribute(
