@@ -1,4 +1,5 @@
 // Controls of editors: each shows what the data say and tells what a person chose.
+import { typed } from "./typed.js";
 import { html, live, nothing } from "./view.js";
 
 /** The options of a list. @param {readonly (readonly [string, string])[]} all @param {string} chosen */
@@ -64,12 +65,12 @@ export function numberBox(value, put, more = {}) {
     placeholder=${more.placeholder ?? nothing}
     aria-label=${more.said ?? nothing}
     ?disabled=${more.disabled}
-    .value=${live(String(value))}
+    .value=${typed(String(value))}
     @change=${(e) => put(Number(e.target.value))}
   />`;
 }
 
-/** A line of text. @param {string} value @param {(value: string) => void} put @param {Record<string, any>} [more] */
+/** A line of text; what somebody is typing is left alone until it is told. @param {string} value @param {(value: string) => void} put @param {Record<string, any>} [more] */
 export function textBox(value, put, more = {}) {
   return html`<input
     class=${more.class ?? nothing}
@@ -83,7 +84,7 @@ export function textBox(value, put, more = {}) {
     spellcheck=${more.code ? "false" : nothing}
     aria-label=${more.said ?? nothing}
     ?disabled=${more.disabled}
-    .value=${live(value ?? "")}
+    .value=${typed(value ?? "")}
     @change=${(e) => put(e.target.value)}
   />`;
 }

@@ -3,7 +3,8 @@ import { url } from "../../map/look.js";
 import { fileButton, moved, options, pick, textBox } from "../../shell/controls.js";
 import { number } from "../../shell/format.js";
 import { say } from "../../shell/say.js";
-import { html, live, nothing } from "../../shell/view.js";
+import { typed } from "../../shell/typed.js";
+import { html, nothing } from "../../shell/view.js";
 import { numeric } from "./state.js";
 import { symbolRow, usualSymbol } from "./symbols.js";
 
@@ -49,7 +50,7 @@ function upTo(state, c, i, said) {
       type="number"
       step="any"
       class="w-[5.4rem]"
-      .value=${live(String(c.upTo ?? ""))}
+      .value=${typed(String(c.upTo ?? ""))}
       aria-label=${say("desk.look.upToOf", { entry: said })}
       ?disabled=${state.look.method !== "hand" || !state.may}
       @change=${put}

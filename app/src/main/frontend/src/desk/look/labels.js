@@ -1,7 +1,8 @@
 // What is written beside features, at which scales they are drawn, and looks as files.
 import { fileButton, giveFile, numberBox, pick } from "../../shell/controls.js";
 import { say } from "../../shell/say.js";
-import { html, live, nothing } from "../../shell/view.js";
+import { typed } from "../../shell/typed.js";
+import { html, nothing } from "../../shell/view.js";
 
 /** @param {any} state */
 export function labels(state) {
@@ -21,7 +22,7 @@ export function labels(state) {
         id="label-template"
         placeholder="{tag}"
         ?disabled=${!may}
-        .value=${live(look.label.template)}
+        .value=${typed(look.label.template)}
         @change=${(e) => set((l) => (l.label.template = e.target.value))}
       ></textarea>
     </p>

@@ -2,7 +2,8 @@
 import { url } from "../../map/look.js";
 import { check, choose, numberBox } from "../../shell/controls.js";
 import { say } from "../../shell/say.js";
-import { html, live, nothing } from "../../shell/view.js";
+import { typed } from "../../shell/typed.js";
+import { html, nothing } from "../../shell/view.js";
 
 const INK = "#1f2a30";
 /** @type {[string, import("../../shell/say.js").MessageKey][]} */
@@ -100,7 +101,7 @@ function colour(s, to, label, name, mayBeNone = false) {
     : nothing;
   const box = html`<input
     type="color"
-    .value=${live(s[name] || INK)}
+    .value=${typed(s[name] || INK)}
     aria-label=${label}
     @change=${(e) => to.set((x) => (x[name] = e.target.value))}
   />`;
@@ -125,7 +126,7 @@ function opacity(s, to) {
       max="1"
       step="0.05"
       class="w-[5rem]"
-      .value=${live(String(s.opacity))}
+      .value=${typed(String(s.opacity))}
       @change=${(e) => to.set((x) => (x.opacity = Number(e.target.value)))}
   /></label>`;
 }
