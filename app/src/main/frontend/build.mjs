@@ -76,6 +76,7 @@ const files = readdirSync(out + "/assets").filter((f) => needed.has(f) || f.ends
 const hash = createHash("sha256");
 for (const f of files.sort()) hash.update(readFileSync(out + "/assets/" + f));
 hash.update(readFileSync("../resources/templates/day.html"));
+hash.update(readFileSync("../resources/messages/en.json"));
 await build({
   ...common,
   entryPoints: ["src/sw.js"],

@@ -199,6 +199,5 @@ export function showText(map, text) {
   if (text && extent.length === 4) show(map, ofDegrees(extent));
 }
 
-export const inDegrees = (extent) => transformExtent(extent, "EPSG:3857", "EPSG:4326");
 export const ofDegrees = (extent) => transformExtent(extent, "EPSG:4326", "EPSG:3857");
 export { fromLonLat, toLonLat, Point, Feature, VectorLayer, VectorSource, Style, Stroke, Fill, CircleStyle };

@@ -8,9 +8,7 @@ import java.io.InputStream;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.util.ArrayList;
 import java.util.LinkedHashMap;
-import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
@@ -36,9 +34,6 @@ import tools.jackson.databind.json.JsonMapper;
 public class Catalogue implements MessageSource {
   /** The language of a reader for whom there is no file. */
   static final String USUAL = "en";
-
-  /** An entry that says how the language runs: ltr or rtl. */
-  static final String DIRECTION = "@direction";
 
   private final Map<String, Map<String, String>> languages = new TreeMap<>();
   private final Map<String, Map<Part, String>> hashes = new TreeMap<>();
@@ -104,6 +99,11 @@ public class Catalogue implements MessageSource {
     return languages.containsKey(reader.getLanguage()) ? reader.getLanguage() : USUAL;
   }
 
+  /** By what the texts of a part are known; "" for a language that is not there. */
+  String hash(Part part, String language) {
+    return hashes.getOrDefault(language, Map.of()).getOrDefault(part, "");
+  }
+
   /** What a part of the browser's scripts gets of a language, as JSON. */
   Optional<byte[]> texts(Part part, String language) {
     return Optional.ofNullable(languages.get(language))
@@ -126,11 +126,6 @@ public class Catalogue implements MessageSource {
               ? word
               : word.substring(0, 1).toUpperCase(Locale.ROOT) + word.substring(1));
     return key.toString();
-  }
-
-  /** All keys there are. */
-  List<String> keys() {
-    return new ArrayList<>(languages.get(USUAL).keySet());
   }
 
   /**
@@ -187,7 +182,8 @@ public class Catalogue implements MessageSource {
   @Override
   public String getMessage(MessageSourceResolvable asked, Locale reader) {
     for (String key : asked.getCodes() == null ? new String[0] : asked.getCodes())
-      if (keys().contains(key)) return getMessage(key, asked.getArguments(), reader);
+      if (languages.get(USUAL).containsKey(key))
+        return getMessage(key, asked.getArguments(), reader);
     if (asked.getDefaultMessage() != null) return asked.getDefaultMessage();
     throw new NoSuchMessageException(String.valueOf(asked), reader);
   }

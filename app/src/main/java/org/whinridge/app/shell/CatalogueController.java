@@ -18,10 +18,11 @@ class CatalogueController {
   }
 
   @GetMapping("/messages/{part}/{language}/{hash}.json")
-  ResponseEntity<byte[]> texts(@PathVariable String part, @PathVariable String language) {
+  ResponseEntity<byte[]> texts(
+      @PathVariable String part, @PathVariable String language, @PathVariable String hash) {
     Optional<byte[]> texts =
         Arrays.stream(Catalogue.Part.values())
-            .filter(p -> p.id().equals(part))
+            .filter(p -> p.id().equals(part) && catalogue.hash(p, language).equals(hash))
             .findFirst()
             .flatMap(p -> catalogue.texts(p, language));
     return texts

@@ -214,13 +214,20 @@ public record FieldProfile(
           .toList();
     }
 
+    /** The highest counts, found without sorting all of them: there may be very many. */
+    private List<Integer> mostCounts() {
+      List<Integer> most = new ArrayList<>();
+      for (Counted c : counts) {
+        int at = most.size();
+        while (at > 0 && most.get(at - 1) < c.count) at--;
+        if (at < MOST_BARS) most.add(at, c.count);
+        if (most.size() > MOST_BARS) most.remove(MOST_BARS);
+      }
+      return most;
+    }
+
     List<Integer> bars() {
-      if (numbers.length == 0 || !field.codes().isEmpty())
-        return counts.stream()
-            .map(Counted::count)
-            .sorted(Comparator.reverseOrder())
-            .limit(MOST_BARS)
-            .toList();
+      if (numbers.length == 0 || !field.codes().isEmpty()) return mostCounts();
       Integer[] bars = new Integer[MOST_BARS];
       Arrays.fill(bars, 0);
       double least = numbers[0];
