@@ -40,7 +40,9 @@ writeFileSync(
 );
 
 // the keys of the catalogue, so that no script asks for a text that is not there
-const keys = Object.keys(JSON.parse(readFileSync("../resources/messages/en.json", "utf8")));
+const texts = JSON.parse(readFileSync("../resources/messages/en.json", "utf8"));
+const server = texts["@server"].split(" ");
+const keys = Object.keys(texts).filter((k) => !server.includes(k.split(".")[0]));
 writeFileSync("build/messages.d.ts", `export type MessageKey =\n${keys.map((k) => `  | ${JSON.stringify(k)}`).join("\n")};\n`);
 
 const common = { bundle: true, minify: true, target: ["es2022"], logLevel: "warning", legalComments: "linked" };

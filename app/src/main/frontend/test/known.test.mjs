@@ -5,6 +5,7 @@ import { viewOf } from "../src/sheet/known.js";
 test("what changed is put into what is known, and what did not stays the same object", () => {
   const answers = [
     {
+      caption: "OS-1",
       sections: [
         {
           questions: [
@@ -15,7 +16,7 @@ test("what changed is put into what is known, and what did not stays the same ob
         },
       ],
     },
-    { turn: 1, sections: [{ questions: ["a", { name: "b", value: 9 }], rows: [{ id: "r", questions: ["a"] }] }] },
+    { turn: 1, caption: "OS-1", sections: [{ questions: ["a", { name: "b", value: 9 }], rows: [{ id: "r", questions: ["a"] }] }] },
   ];
   const view = viewOf({ changes: () => JSON.stringify(answers.shift()) });
   const [first, then] = [view(), view()];

@@ -1,6 +1,8 @@
 // What crosses the border, by short names; made from the server's records at the build.
 import { org } from "../build/border";
 
+/** What core tells: a text as it stands, or a key of the catalogue and what is put into its text. */
+export type Said = string | { say: string; with?: Record<string, number | Said> };
 export type Me = org.whinridge.app.daybook.DayController.Me;
 export type MyRound = org.whinridge.app.daybook.DayController.MyRound;
 export type ContactAnswer = org.whinridge.app.daybook.Contact.Answer;

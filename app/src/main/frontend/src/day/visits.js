@@ -1,5 +1,5 @@
 // Visits on the device: begun, changed, saved. The rules run in the engine; this module keeps. hand-in.js sends.
-import { say } from "../shell/say.js";
+import { inWords, say } from "../shell/say.js";
 import { VISIT } from "../shell/states.js";
 import { loadEngine } from "../shell/engine.js";
 import { currentFix, offsetMinutes } from "./fix.js";
@@ -7,6 +7,12 @@ import { deviceName } from "./device.js";
 import { sha256, workOf } from "./pack.js";
 import { viewOf } from "../sheet/known.js";
 import * as store from "./store.js";
+
+/** Why a form can't be filled here. */
+const problems = (engine, { form, schema }) =>
+  inWords(engine.problems(JSON.stringify(form), JSON.stringify(schema)))
+    .map((p) => p.message)
+    .join("; ");
 
 /** The engine's objects for a pack: the compiled form and the look-up layers. Kept while the page lives. */
 const ready = new Map();
@@ -16,7 +22,7 @@ async function prepared(pack, workHash) {
     const engine = await loadEngine();
     const work = await workOf(workHash);
     const form = engine.form(JSON.stringify(work.form), JSON.stringify(work.schema));
-    if (!form) throw new Error(say("day.formCantRun", { why: engine.problems(JSON.stringify(work.form), JSON.stringify(work.schema)) }));
+    if (!form) throw new Error(say("day.formCantRun", { why: problems(engine, work) }));
     const layers = engine.layers();
     for (const l of pack.lookups) layers.add(l.layer, JSON.stringify(l.schema), JSON.stringify(l.features));
     layers.peers(JSON.stringify(pack.features.schema), JSON.stringify(pack.features.features));

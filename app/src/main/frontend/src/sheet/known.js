@@ -1,4 +1,5 @@
 // The view of an open visit, put together of what changed: a question that is as it was is the very object that it was.
+import { inWords, say } from "../shell/say.js";
 import { keyOf } from "./points.js";
 
 /** @param {{changes: (since: number) => string}} visit an open visit of the engine @returns {() => any} gives the view as it is now */
@@ -13,7 +14,8 @@ export function viewOf(visit) {
       return q;
     });
   return () => {
-    const view = JSON.parse(visit.changes(turn));
+    const view = inWords(visit.changes(turn));
+    view.caption ||= say("sheet.newFeature");
     turn = view.turn;
     for (const s of view.sections) {
       s.questions = put(s.questions);

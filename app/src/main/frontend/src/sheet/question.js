@@ -45,7 +45,7 @@ const small = (said, name, of, deed) =>
 
 /** Where the answer comes from, with what can be done about it. */
 function from(q, act) {
-  const told = q.from && q.from !== "typed";
+  const told = q.from && q.origin !== "typed";
   const answered = q.value !== null && q.value !== undefined && q.value.length !== 0;
   const away = TAPPED.includes(q.type) && !q.fixed && answered;
   if (!told && !away) return nothing;

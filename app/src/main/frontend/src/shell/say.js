@@ -42,14 +42,39 @@ function known(tag) {
   return Intl.PluralRules.supportedLocalesOf(tag).length > 0 ? tag : "en";
 }
 
+/** A number with all its digits and no groups, as in a box. */
+const EXACT = { number: { exact: { maximumFractionDigits: 20, useGrouping: false } } };
+
 /** The text of a key, its arguments put in. @param {MessageKey} key @param {Record<string, string | number | Date>} [args] @returns {string} */
 export function say(key, args) {
   const text = texts[key];
   if (text === undefined) throw new Error(`the catalogue has no text for “${key}”`);
   if (!text.includes("{") && !text.includes("'")) return text;
   let made = read.get(key);
-  if (!made) read.set(key, (made = new IntlMessageFormat(text, known(language), undefined, { formatters })));
+  if (!made) read.set(key, (made = new IntlMessageFormat(text, known(language), EXACT, { formatters })));
   return String(made.format(/** @type {any} */ (args)));
+}
+
+/**
+ * What core tells, in words: a text as it stands, or {say: key, with: arguments}, which may be such themselves.
+ * @param {import("../../types/border").Said | undefined} told
+ * @returns {string}
+ */
+export function words(told) {
+  if (told === undefined || told === null) return "";
+  if (typeof told === "string") return told;
+  const args = {};
+  for (const [name, v] of Object.entries(told.with ?? {})) args[name] = typeof v === "number" ? v : words(v);
+  return say(/** @type {MessageKey} */ (told.say), args);
+}
+
+/**
+ * What core gives as JSON, with all that it tells in words.
+ * @param {string} text
+ */
+export function inWords(text) {
+  if (!text.includes('{"say":')) return JSON.parse(text);
+  return JSON.parse(text, (_, v) => (v !== null && typeof v === "object" && typeof v.say === "string" ? words(v) : v));
 }
 
 /** The word for one of a closed list that core names by ids: a type of fields, a way of sorting. @param {"fieldType" | "lookBy" | "breaks"} list @param {string} id */

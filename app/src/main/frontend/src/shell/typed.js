@@ -3,14 +3,22 @@ import { noChange } from "lit-html";
 import { Directive, directive } from "lit-html/directive.js";
 import { style } from "./say.js";
 
+/** Whether a text may be put into a box: not when somebody has typed in it since the last one was, and is in it still. */
+export const mayPut = (box, last, active) => box !== active || box.value === last;
+
 class Typed extends Directive {
+  /** What was last put into the box; a box begins empty. */
+  last = "";
+
   render(value) {
     return value;
   }
 
   update(part, [value]) {
     const box = part.element;
-    if (box !== document.activeElement && box.value !== value) box.value = value;
+    if (!mayPut(box, this.last, document.activeElement)) return noChange;
+    if (box.value !== value) box.value = value;
+    this.last = box.value;
     return noChange;
   }
 }

@@ -1,5 +1,5 @@
 // What was changed on a desk page and is not written yet: by feature, with undo, checked by the engine, written once.
-import { say } from "../../shell/say.js";
+import { inWords, say } from "../../shell/say.js";
 import { getJson, post } from "../../shell/server.js";
 import { Undo } from "../../shell/undo.js";
 import { asStood } from "./values.js";
@@ -91,7 +91,7 @@ export class Edits {
   }
 
   #run(what) {
-    return JSON.parse(this.engine.fields(JSON.stringify({ op: "check", schema: this.schema, ...what })));
+    return inWords(this.engine.fields(JSON.stringify({ op: "check", schema: this.schema, ...what })));
   }
 
   /** What is sent of each change; an Unfit when a field does not allow its value. @returns {import("../../../types/border").SentEdits["edits"]} */

@@ -2,7 +2,7 @@
 import Feature from "ol/Feature.js";
 import { fromLonLat } from "ol/proj.js";
 import * as maps from "../../map/map.js";
-import { say } from "../../shell/say.js";
+import { inWords, say } from "../../shell/say.js";
 import { getJson } from "../../shell/server.js";
 import { Unfit } from "./edits.js";
 import { Tools } from "./tools.js";
@@ -10,9 +10,6 @@ import { asStood } from "./values.js";
 
 /** @type {Record<string, import("../../shell/say.js").MessageKey>} */
 const CANT = { split: "desk.draw.cantSplit", less: "desk.draw.onePart", fill: "desk.draw.noHole" };
-
-/** What the engine says of a shape without a corner, which is no fault while somebody begins. */
-const NOTHING_YET = "nothing is drawn yet";
 
 export class Drawing {
   /** @type {any} */
@@ -71,7 +68,7 @@ export class Drawing {
 
   /** Asks the engine about shapes. @param {Record<string, unknown>} what */
   shape(what) {
-    return JSON.parse(this.engine.shape(JSON.stringify(what)));
+    return inWords(this.engine.shape(JSON.stringify(what)));
   }
   geometryOf(id) {
     return this.edits.get(id)?.geometry ?? (this.current?.id === id ? this.current.geometry : null);
@@ -99,7 +96,8 @@ export class Drawing {
 
   measure(geometry = this.current && this.geometryOf(this.current.id)) {
     const m = geometry && this.kind !== "point" ? this.shape({ op: "measure", kind: this.kind, geometry }) : {};
-    this.measured = m.lengthM === undefined ? null : { ...m, fault: m.fault === NOTHING_YET ? "" : m.fault };
+    // a shape without a corner is no fault while somebody begins
+    this.measured = m.lengthM === undefined ? null : { ...m, fault: m.empty ? "" : m.fault };
     this.changed();
   }
 

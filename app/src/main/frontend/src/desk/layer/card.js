@@ -73,7 +73,7 @@ function entry(e, home) {
   const change = (f) => say("desk.card.becomes", { field: f.label, before: f.before || empty, after: f.after || empty });
   const visit = e.visit ? html`, <a href=${`${home}/hand-ins/${e.visit}`}>${say("desk.card.seeVisit")}</a>` : nothing;
   return html`<li class="py-2 border-b border-mist">
-    <p><strong data-stored="">${e.summary}</strong></p>
+    <p><strong>${e.summary}</strong></p>
     <p class="quiet"><time datetime=${e.at}>${when(e.at)}</time>, ${e.person}${visit}</p>
     <ul>
       ${e.fields.map((f) => html`<li>${change(f)}</li>`)}

@@ -47,7 +47,11 @@ function footOf(state) {
 }
 
 function editor(state, choices) {
-  const own = Object.entries(state.look.icons ?? {}).map(([id, icon]) => ({ id, label: icon.label, svg: ownPicture(icon) }));
+  const own = Object.entries(state.look.icons ?? {}).map(([id, icon]) => ({
+    id,
+    label: icon.label || say("desk.look.anIcon"),
+    svg: ownPicture(icon),
+  }));
   const icons = [...choices.icons, ...own];
   const general = [...(state.failure ? [{ message: state.failure }] : []), ...state.shown.problems.filter((p) => p.entry < 0)];
   const entries = state.entries.map((c, i) => ({ c, i }));

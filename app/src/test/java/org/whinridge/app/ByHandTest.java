@@ -34,6 +34,8 @@ import org.whinridge.core.layer.Feature;
 import org.whinridge.core.layer.Schema;
 import org.whinridge.core.place.CoordinateSystem;
 import org.whinridge.core.place.GeometryKind;
+import org.whinridge.core.said.English;
+import org.whinridge.core.said.Said;
 import org.whinridge.core.value.Value;
 
 /** What is made, drawn and typed at the desk: limits, defaults, one act once, others in the way. */
@@ -66,7 +68,7 @@ class ByHandTest extends FilesTest {
             projects.byKey("ostrey").id(),
             "By hand " + ++count,
             schema,
-            "made at the desk",
+            Said.text("made at the desk"),
             "coordinator",
             take -> {}));
   }
@@ -310,7 +312,7 @@ class ByHandTest extends FilesTest {
                     project,
                     "Twice",
                     schema,
-                    "test",
+                    Said.text("test"),
                     "coordinator",
                     take -> {
                       half.countDown();
@@ -322,9 +324,10 @@ class ByHandTest extends FilesTest {
             });
     half.await();
     org.assertj.core.api.Assertions.assertThatThrownBy(
-            () -> making.make(project, "Twice", schema, "test", "coordinator", take -> {}))
+            () ->
+                making.make(project, "Twice", schema, Said.text("test"), "coordinator", take -> {}))
         .isInstanceOf(Refusal.class)
-        .hasMessageContaining("already has a layer called “Twice”");
+        .satisfies(English.says("already has a layer called “Twice”"));
     go.countDown();
     assertThat(layers.byId(first.get()).name()).isEqualTo("Twice");
   }
@@ -398,7 +401,10 @@ class ByHandTest extends FilesTest {
             () ->
                 making.makeEmpty(
                     List.of("First of three", "Washlands", "Third of three").stream()
-                        .map(n -> LayerMaking.NewLayer.of(project, n, schema, "made at the desk"))
+                        .map(
+                            n ->
+                                LayerMaking.NewLayer.of(
+                                    project, n, schema, Said.text("made at the desk")))
                         .toList(),
                     "coordinator"))
         .isInstanceOf(Refusal.class);
@@ -441,17 +447,18 @@ class ByHandTest extends FilesTest {
       String told =
           r != null
               ? said(r)
-              : String.valueOf(
-                  mvc.perform(
-                          post("/p/ostrey/layers/" + layer.id() + "/" + path)
-                              .param("spelling", "2")
-                              .param("good", "3")
-                              .param("seen", String.valueOf(shown.revision()))
-                              .with(COORDINATOR)
-                              .with(csrf()))
-                      .andReturn()
-                      .getFlashMap()
-                      .get("problem"));
+              : English.of(
+                  (Said)
+                      mvc.perform(
+                              post("/p/ostrey/layers/" + layer.id() + "/" + path)
+                                  .param("spelling", "2")
+                                  .param("good", "3")
+                                  .param("seen", String.valueOf(shown.revision()))
+                                  .with(COORDINATOR)
+                                  .with(csrf()))
+                          .andReturn()
+                          .getFlashMap()
+                          .get("problem"));
       assertThat(told).as(path).contains("has changed since this was shown", "look at it again");
     }
     // counted anew it is written, and what it overwrote is told
@@ -507,7 +514,7 @@ class ByHandTest extends FilesTest {
             projects.byKey("ostrey").id(),
             "Bows " + ++count,
             schema,
-            "test",
+            Said.text("test"),
             "coordinator",
             take -> take.accept(bow));
     for (String filter :

@@ -16,12 +16,22 @@ import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
+import org.whinridge.app.daybook.SetAside;
 import org.whinridge.app.shell.CatalogueAccess;
+import org.whinridge.core.form.compile.FormProblem;
 import org.whinridge.core.layer.FieldType;
+import org.whinridge.core.layer.Reading;
+import org.whinridge.core.layer.SchemaChange;
 import org.whinridge.core.look.Breaks;
+import org.whinridge.core.look.Icons;
 import org.whinridge.core.look.Look;
+import org.whinridge.core.look.Ramp;
 import org.whinridge.core.place.Repair;
 import org.whinridge.core.profile.CodeProposal;
+import org.whinridge.core.rules.saying.SentenceParts;
+import org.whinridge.core.text.Word;
+import org.whinridge.core.value.ValueType;
+import org.whinridge.core.visit.Provenance;
 import org.whinridge.formats.out.OutColumns;
 import tools.jackson.core.type.TypeReference;
 import tools.jackson.databind.json.JsonMapper;
@@ -97,14 +107,29 @@ class CatalogueTest {
     assertThat(unlike).isEmpty();
   }
 
+  private static List<Path> files(String... folders) throws IOException {
+    List<Path> out = new ArrayList<>();
+    for (String folder : folders)
+      try (Stream<Path> files = Files.walk(Path.of(folder))) {
+        files.filter(Files::isRegularFile).sorted().forEach(out::add);
+      }
+    return out;
+  }
+
+  private static List<Path> java() throws IOException {
+    return files(
+        "src/main/java",
+        "../core/src/main/java",
+        "../formats/src/main/java",
+        "../field-engine/src/main/java");
+  }
+
   /** All that may name a text: scripts, pages, and the classes of the server. */
   private static String sources() throws IOException {
     StringBuilder all = new StringBuilder();
-    for (String folder :
-        List.of("src/main/frontend/src", "src/main/resources/templates", "src/main/java"))
-      try (Stream<Path> files = Files.walk(Path.of(folder))) {
-        for (Path p : files.filter(Files::isRegularFile).toList()) all.append(Files.readString(p));
-      }
+    for (Path p : files("src/main/frontend/src", "src/main/resources/templates"))
+      all.append(Files.readString(p));
+    for (Path p : java()) all.append(Files.readString(p));
     return all.toString();
   }
 
@@ -113,8 +138,7 @@ class CatalogueTest {
     String sources = sources();
     assertThat(texts().keySet())
         .filteredOn(key -> !sources.contains(key))
-        // these are put together of a word and what it is of
-        .filteredOn(key -> !key.startsWith("page.station.") && !key.startsWith("state."))
+        .filteredOn(key -> COMPOSED.stream().noneMatch(key::startsWith))
         .filteredOn(key -> LISTS.keySet().stream().noneMatch(l -> key.startsWith(l + ".")))
         .isEmpty();
   }
@@ -123,18 +147,36 @@ class CatalogueTest {
     return Stream.of(all).map(Enum::name).toList();
   }
 
+  private static List<String> ids(Word[] all) {
+    return Stream.of(all).map(Word::id).toList();
+  }
+
   /** Closed lists of the job, each with the ids that pages put behind its key. */
   private static final Map<String, List<String>> LISTS =
-      Map.of(
-          "fieldType", Stream.of(FieldType.values()).map(FieldType::id).toList(),
-          "lookBy", Stream.of(Look.By.values()).map(Look.By::id).toList(),
-          "breaks", Stream.of(Breaks.Method.values()).map(Breaks.Method::id).toList(),
-          "repair", Stream.of(Repair.values()).map(Repair::id).toList(),
-          "proposal", names(CodeProposal.values()),
-          "codesAs", names(OutColumns.Codes.values()),
-          "fate", List.of("OPEN", "READ_AGAIN", "GIVEN", "PUT_AWAY"),
-          "format", List.of("GPKG", "SHP", "GEOJSON", "KML", "CSV", "XLSX"),
-          "fact", List.of("least", "firstQuarter", "middle", "lastQuarter", "greatest", "mean"));
+      Map.ofEntries(
+          Map.entry("fieldType", ids(FieldType.values())),
+          Map.entry("fieldWants", ids(FieldType.values())),
+          Map.entry("lookBy", ids(Look.By.values())),
+          Map.entry("breaks", ids(Breaks.Method.values())),
+          Map.entry("ramp", ids(Ramp.values())),
+          Map.entry("icon", Icons.ids()),
+          Map.entry("repair", Stream.of(Repair.values()).map(Repair::id).toList()),
+          Map.entry("proposal", names(CodeProposal.values())),
+          Map.entry("codesAs", names(OutColumns.Codes.values())),
+          Map.entry("fate", names(SetAside.Fate.values())),
+          Map.entry("fateWord", names(SetAside.Fate.values())),
+          Map.entry("valueType", names(ValueType.values())),
+          Map.entry("comparison", names(SentenceParts.Comparison.values())),
+          Map.entry("formProblem", names(FormProblem.Reason.values())),
+          Map.entry("schemaEffect", names(SchemaChange.Kind.values())),
+          Map.entry("reading", names(Reading.values()).subList(1, Reading.values().length)),
+          Map.entry(
+              "origin", Stream.of(Provenance.Kind.values()).map(Provenance.Kind::id).toList()),
+          Map.entry("pastRow", List.of("NO_FEATURE", "NO_DAY", "TWICE", "FUTURE")),
+          Map.entry("format", List.of("GPKG", "SHP", "GEOJSON", "KML", "CSV", "XLSX")),
+          Map.entry(
+              "fact",
+              List.of("least", "firstQuarter", "middle", "lastQuarter", "greatest", "mean")));
 
   @Test
   void eachOfAClosedListHasItsWord() throws Exception {
@@ -142,6 +184,69 @@ class CatalogueTest {
       assertThat(texts().keySet().stream().filter(k -> k.startsWith(list.getKey() + ".")))
           .containsExactlyInAnyOrderElementsOf(
               list.getValue().stream().map(id -> list.getKey() + "." + id).toList());
+  }
+
+  /** Texts put together of a word and what it is of, whose lists are not open to this test. */
+  private static final List<String> COMPOSED =
+      List.of("page.station.", "state.", "phrase.", "formPart.");
+
+  /** Where Java names a text, with what is put into it. */
+  private static final Pattern TOLD =
+      Pattern.compile(
+          "(?:Said\\.of|new Unfit|new FileProblem|new CantWrite|new (?:XPath\\.)?Untranslatable|new (?:OgcFilter\\.)?CannotSay|new NotUnderstood|TypedPlace\\.no|Refusal\\.(?:refused|conflict|forbidden|tooLarge|tooMuch|notFound))\\(");
+
+  private static final Pattern TEXT_KEY =
+      Pattern.compile("\"([a-z][A-Za-z]*(?:\\.[A-Za-z0-9_]+)+)\"");
+
+  /** What stands between brackets from a place on, cut at the commas that are its own. */
+  private static List<String> parts(String java, int from) {
+    List<String> out = new ArrayList<>();
+    StringBuilder now = new StringBuilder();
+    int depth = 0;
+    boolean quoted = false;
+    for (int i = from; ; i++) {
+      char c = java.charAt(i);
+      if (c == '"') quoted = !quoted;
+      else if (!quoted && "([{".indexOf(c) >= 0) depth++;
+      else if (!quoted && ")]}".indexOf(c) >= 0 && depth-- == 0) break;
+      if (c == '\\') now.append(c).append(java.charAt(++i));
+      else if (c == ',' && !quoted && depth == 0) {
+        out.add(now.toString().strip());
+        now.setLength(0);
+      } else now.append(c);
+    }
+    out.add(now.toString().strip());
+    return out;
+  }
+
+  @Test
+  void whatJavaTellsIsThereAndGetsItsArguments() throws Exception {
+    Map<String, String> texts = texts();
+    List<String> wrong = new ArrayList<>();
+    int told = 0;
+    for (Path p : java()) {
+      String java = Files.readString(p);
+      Matcher m = TOLD.matcher(java);
+      while (m.find()) {
+        List<String> parts = parts(java, m.end());
+        if (parts.get(0).contains("Said.of(")) continue; // looked at by itself
+        String line = p.getFileName() + ": " + parts;
+        if (parts.get(0).matches("\"[^\"]*\"") && !parts.get(0).contains("."))
+          wrong.add(line + " is no key");
+        Matcher key = TEXT_KEY.matcher(parts.get(0));
+        while (key.find()) {
+          told++;
+          String text = texts.get(key.group(1));
+          if (text == null) {
+            if (!parts.get(0).contains("+")) wrong.add(line + ": there is no " + key.group(1));
+          } else if (parts.size() != 2 || !parts.get(1).equals("args"))
+            for (String name : arguments(text).keySet())
+              if (!parts.contains("\"" + name + "\"")) wrong.add(line + " without " + name);
+        }
+      }
+    }
+    assertThat(told).isGreaterThan(700);
+    assertThat(wrong).isEmpty();
   }
 
   /** A text that a template asks for, with what it gives for its arguments. */

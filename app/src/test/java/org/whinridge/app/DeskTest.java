@@ -28,6 +28,8 @@ import org.whinridge.app.project.Project;
 import org.whinridge.app.project.Projects;
 import org.whinridge.app.round.Round;
 import org.whinridge.app.round.Rounds;
+import org.whinridge.core.said.English;
+import org.whinridge.core.said.Said;
 import org.whinridge.formats.geojson.GeoJsonReader;
 import org.whinridge.formats.source.RawFeature;
 
@@ -143,7 +145,7 @@ class DeskTest extends DemoServerTest {
                 + problem.getString("fix", ""))
         .isEqualTo("width_mm, ask when: 'sluice'");
     MvcResult r = mvc.perform(post(form + "/publish").with(COORDINATOR).with(csrf())).andReturn();
-    assertThat((String) r.getFlashMap().get("problem"))
+    assertThat(English.of((Said) r.getFlashMap().get("problem")))
         .contains("1 thing is wrong")
         .contains("Nothing was published");
     edit(
@@ -151,11 +153,12 @@ class DeskTest extends DemoServerTest {
         2,
         "{\"op\":\"set\",\"question\":\"width_mm\",\"property\":\"askWhen\",\"value\":\"kind = 'sluice'\"}");
     assertThat(
-            (String)
-                mvc.perform(post(form + "/publish").with(COORDINATOR).with(csrf()))
-                    .andReturn()
-                    .getFlashMap()
-                    .get("done"))
+            English.of(
+                (Said)
+                    mvc.perform(post(form + "/publish").with(COORDINATOR).with(csrf()))
+                        .andReturn()
+                        .getFlashMap()
+                        .get("done")))
         .startsWith("Edition 1 is published");
     edit(form, 3, "{\"op\":\"title\",\"value\":\"Second thoughts\"}");
     UUID id = UUID.fromString(form.substring(form.lastIndexOf('/') + 1));
@@ -163,11 +166,12 @@ class DeskTest extends DemoServerTest {
         .as("an edition does not change")
         .isEqualTo("Control structures visit");
     assertThat(
-            (String)
-                mvc.perform(post(form + "/publish").with(COORDINATOR).with(csrf()))
-                    .andReturn()
-                    .getFlashMap()
-                    .get("done"))
+            English.of(
+                (Said)
+                    mvc.perform(post(form + "/publish").with(COORDINATOR).with(csrf()))
+                        .andReturn()
+                        .getFlashMap()
+                        .get("done")))
         .startsWith("Edition 2");
   }
 
@@ -292,7 +296,7 @@ class DeskTest extends DemoServerTest {
   }
 
   private static String problem(MvcResult r) {
-    return (String) r.getFlashMap().get("problem");
+    return English.of((Said) r.getFlashMap().get("problem"));
   }
 
   @Test

@@ -25,6 +25,8 @@ import org.whinridge.app.layer.Layer;
 import org.whinridge.app.layer.Layers;
 import org.whinridge.app.project.Projects;
 import org.whinridge.core.layer.Feature;
+import org.whinridge.core.said.English;
+import org.whinridge.core.said.Said;
 import org.whinridge.core.value.Value;
 
 /**
@@ -173,7 +175,7 @@ abstract class DeviceTest extends DemoServerTest {
     for (int i = 0; i < parameters.length; i += 2) q = q.param(parameters[i], parameters[i + 1]);
     Map<String, Object> flash =
         new java.util.LinkedHashMap<>(mvc.perform(q).andReturn().getFlashMap());
-    return String.valueOf(flash.getOrDefault("done", flash.get("problem")));
+    return English.of((Said) flash.getOrDefault("done", flash.get("problem")));
   }
 
   Feature now(JsonObject visit) {
@@ -192,7 +194,7 @@ abstract class DeviceTest extends DemoServerTest {
             "desk",
             Optional.empty(),
             Optional.empty(),
-            "changed at the desk",
+            Said.text("changed at the desk"),
             Layers.now()));
   }
 

@@ -24,6 +24,7 @@ import org.whinridge.core.layer.Feature;
 import org.whinridge.core.layer.Schema;
 import org.whinridge.core.place.Geodesy;
 import org.whinridge.core.place.GeometryKind;
+import org.whinridge.core.said.Said;
 import org.whinridge.core.value.Value;
 import org.whinridge.demo.Ostrey;
 
@@ -373,7 +374,7 @@ class FilesFromAnywhereTest extends FilesTest {
         projects.byKey("ostrey").id(),
         name,
         schema,
-        "the board's areas",
+        Said.text("the board's areas"),
         "coordinator",
         take -> features.forEach(take));
   }

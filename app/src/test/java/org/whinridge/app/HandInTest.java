@@ -11,6 +11,7 @@ import java.nio.charset.StandardCharsets;
 import java.util.UUID;
 import org.junit.jupiter.api.Test;
 import org.springframework.mock.web.MockHttpServletResponse;
+import org.whinridge.core.said.English;
 import org.whinridge.core.value.Value;
 
 /** Hand-ins, merging and review through the addresses that devices and desks use. */
@@ -33,7 +34,8 @@ class HandInTest extends DeviceTest {
             e -> {
               assertThat(e.cause()).isEqualTo("visit");
               assertThat(e.visitId()).hasValue(UUID.fromString(v.getString("id", "")));
-              assertThat(e.summary()).isEqualTo("visit of inspector1, accepted by coordinator");
+              assertThat(English.of(e.summary()))
+                  .isEqualTo("visit of inspector1, accepted by coordinator");
             });
   }
 

@@ -59,7 +59,7 @@ class KilledServerTest {
             .redirectErrorStream(true)
             .redirectOutput(tmp.resolve("server.log").toFile())
             .start();
-    for (int i = 0; i < 240; i++) {
+    for (int i = 0; i < 720; i++) {
       try {
         if (HttpClient.newHttpClient()
                 .send(
@@ -74,7 +74,7 @@ class KilledServerTest {
       }
       Thread.sleep(250);
     }
-    throw new AssertionError("the server did not start within 60 s");
+    throw new AssertionError("the server did not start within 180 s");
   }
 
   @AfterEach

@@ -43,6 +43,8 @@ import org.whinridge.core.layer.FieldType;
 import org.whinridge.core.layer.Schema;
 import org.whinridge.core.layer.Start;
 import org.whinridge.core.place.GeometryKind;
+import org.whinridge.core.said.English;
+import org.whinridge.core.said.Said;
 import org.whinridge.core.value.Value;
 
 /**
@@ -86,7 +88,12 @@ class LayersTest extends SmallServerTest {
   private Layer table(String name, Feature... rows) throws Exception {
     return layers.byId(
         making.make(
-            project(), name, TABLE, "test", "coordinator", take -> List.of(rows).forEach(take)));
+            project(),
+            name,
+            TABLE,
+            Said.text("test"),
+            "coordinator",
+            take -> List.of(rows).forEach(take)));
   }
 
   private long features() {
@@ -107,7 +114,7 @@ class LayersTest extends SmallServerTest {
                     project(),
                     "Half",
                     TABLE,
-                    "test",
+                    Said.text("test"),
                     "coordinator",
                     take -> {
                       for (int i = 0; i < 12_345; i++) take.accept(row("c" + i, "s", i));
@@ -145,7 +152,7 @@ class LayersTest extends SmallServerTest {
         changes.write(
             l,
             "tidy",
-            "test act",
+            Said.text("test act"),
             "coordinator",
             b -> {
               for (Feature f : all)
@@ -169,20 +176,23 @@ class LayersTest extends SmallServerTest {
             "desk",
             Optional.empty(),
             Optional.empty(),
-            "by hand",
+            Said.text("by hand"),
             Layers.now()));
     assertThat(queries.count(layers.byId(l.id()), LayerFilter.written("said = 'mine'")))
         .as("the read model follows a single edit")
         .isEqualTo(1);
     LayerChanges.TakenBack back = changes.takeBack(l.id(), done.group(), "coordinator");
-    assertThat(back.left()).singleElement().asString().contains("a", "Said was changed since");
+    assertThat(English.of(back.left()))
+        .singleElement()
+        .asString()
+        .contains("a", "Said was changed since");
     Map<String, String> now = new java.util.TreeMap<>();
     layers.each(
         layers.byId(l.id()), f -> now.put(f.value("code").plain(), f.value("said").plain()));
     assertThat(now).isEqualTo(Map.of("a", "mine", "b", "y", "c", "z"));
     assertThatExceptionOfType(Refusal.class)
         .isThrownBy(() -> changes.takeBack(l.id(), done.group(), "coordinator"))
-        .withMessageContaining("taken back already");
+        .satisfies(English.says("taken back already"));
     assertThat(layers.history(layers.byId(l.id()), UUID.fromString(all.get(1).id())))
         .extracting(e -> e.cause())
         .startsWith("taken back", "tidy");
@@ -214,14 +224,14 @@ class LayersTest extends SmallServerTest {
             project(),
             "Sightings",
             new Schema(GeometryKind.POINT, List.of(coded), "", List.of()),
-            "test",
+            Said.text("test"),
             "coordinator",
             take -> {});
     List<Feature> rows = layers.first(source, 10);
     changes.write(
         source,
         "desk",
-        "test",
+        Said.text("test"),
         "coordinator",
         b -> {
           b.set(
@@ -248,7 +258,7 @@ class LayersTest extends SmallServerTest {
                 project(),
                 "In an area",
                 new Schema(GeometryKind.POINT, List.of(), "", List.of()),
-                "test",
+                Said.text("test"),
                 "",
                 List.of(),
                 "EPSG:32629",

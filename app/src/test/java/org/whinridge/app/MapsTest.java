@@ -36,6 +36,8 @@ import org.whinridge.core.layer.Feature;
 import org.whinridge.core.look.Look;
 import org.whinridge.core.look.ReadyLook;
 import org.whinridge.core.place.GeometryJson;
+import org.whinridge.core.said.English;
+import org.whinridge.core.said.Said;
 import org.whinridge.core.value.Value;
 import org.whinridge.demo.Ostrey;
 
@@ -136,7 +138,8 @@ class MapsTest extends DemoServerTest {
   void classesOfOneValueAndOfNoneAreSaid() throws Exception {
     Layer empty =
         layers.byId(
-            making.make(project(), "Empty", Ostrey.structuresSchema(), "test", "c", take -> {}));
+            making.make(
+                project(), "Empty", Ostrey.structuresSchema(), Said.text("test"), "c", take -> {}));
     String body =
         "{\"look\":{\"by\":\"one\"},\"by\":\"class\",\"field\":\"width_mm\",\"classes\":5}";
     MockHttpServletResponse r = sent(at(empty, "/look/propose"), body);
@@ -148,7 +151,7 @@ class MapsTest extends DemoServerTest {
                 project(),
                 "One value",
                 Ostrey.structuresSchema(),
-                "test",
+                Said.text("test"),
                 "c",
                 take -> {
                   for (int i = 0; i < 5; i++)
@@ -190,7 +193,7 @@ class MapsTest extends DemoServerTest {
                 project(),
                 "Many",
                 Ostrey.structuresSchema(),
-                "test",
+                Said.text("test"),
                 "c",
                 take -> {
                   for (int i = 0; i < 6000; i++)
@@ -314,7 +317,7 @@ class MapsTest extends DemoServerTest {
     org.assertj.core.api.Assertions.assertThatThrownBy(
             () -> basemaps.add(project(), UUID.randomUUID(), "x", text, "c"))
         .isInstanceOf(Refusal.class)
-        .hasMessageContaining("Nothing was kept");
+        .satisfies(English.says("Nothing was kept"));
     JsonObject relief = null;
     for (JsonValue v : json("/api/p/ostrey/basemaps").get("basemaps").asArray())
       if (v.asObject().getString("name", "").equals("Relief")) relief = v.asObject();
@@ -355,7 +358,8 @@ class MapsTest extends DemoServerTest {
         .as("an older revision")
         .isEqualTo(409);
     UUID fresh =
-        making.make(project(), "Fresh", Ostrey.structuresSchema(), "test", "c", take -> {});
+        making.make(
+            project(), "Fresh", Ostrey.structuresSchema(), Said.text("test"), "c", take -> {});
     assertThat(json("/api/p/ostrey/map").toString()).contains(fresh.toString());
     for (String bad : List.of("", "[]", "{"))
       assertThat(sent("/api/p/ostrey/map", bad).getStatus()).isBetween(400, 499);

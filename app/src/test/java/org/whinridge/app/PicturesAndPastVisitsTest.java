@@ -23,6 +23,7 @@ import org.whinridge.app.layer.Layer;
 import org.whinridge.core.layer.Feature;
 import org.whinridge.core.photo.ExifWriter;
 import org.whinridge.core.photo.Geotag;
+import org.whinridge.core.said.English;
 import org.whinridge.core.value.Value;
 import org.whinridge.demo.DemoPhoto;
 
@@ -169,7 +170,7 @@ class PicturesAndPastVisitsTest extends FilesTest {
         .satisfies(
             p -> {
               assertThat(p.takenAt()).isEqualTo("2026-05-04T09:30:00Z");
-              assertThat(p.facts()).contains("57.90000°, -10.20000°", "looking 90°");
+              assertThat(English.of(p.facts())).contains("57.90000°, -10.20000°", "looking 90°");
             });
     JsonObject picture = beside(l, one).get("pictures").asArray().get(0).asObject();
     assertThat(picture.getDouble("lat", 0))

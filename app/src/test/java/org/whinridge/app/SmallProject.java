@@ -17,6 +17,7 @@ import org.whinridge.app.project.Project;
 import org.whinridge.app.project.Projects;
 import org.whinridge.app.round.RoundMaking;
 import org.whinridge.core.layer.Feature;
+import org.whinridge.core.said.Said;
 import org.whinridge.demo.Ostrey;
 
 /**
@@ -65,7 +66,7 @@ class SmallProject implements ApplicationRunner {
             p.id(),
             "Control structures",
             Ostrey.structuresSchema(),
-            "five of the board's register",
+            Said.text("five of the board's register"),
             "coordinator",
             take -> five.forEach(take));
     UUID form = forms.fromLayer(p.id(), layer);

@@ -28,6 +28,8 @@ import org.whinridge.app.layer.LayerChanges;
 import org.whinridge.app.layer.fields.LayerFields;
 import org.whinridge.core.layer.Field;
 import org.whinridge.core.layer.Schema;
+import org.whinridge.core.said.English;
+import org.whinridge.core.said.Said;
 import org.whinridge.core.value.Value;
 
 /** What a visit may claim, what taking back takes back, what is set aside, what is bounded. */
@@ -49,7 +51,7 @@ class SolidGroundTest extends DeviceTest {
     var q = post(path).with(COORDINATOR).with(csrf());
     for (int i = 0; i < parameters.length; i += 2) q = q.param(parameters[i], parameters[i + 1]);
     Map<String, Object> flash = new LinkedHashMap<>(mvc.perform(q).andReturn().getFlashMap());
-    return String.valueOf(flash.getOrDefault("done", flash.get("problem")));
+    return English.of((Said) flash.getOrDefault("done", flash.get("problem")));
   }
 
   @Test
@@ -110,7 +112,7 @@ class SolidGroundTest extends DeviceTest {
         changes.write(
             layer(),
             "tidy",
-            "t",
+            Said.text("t"),
             "coordinator",
             b -> b.set(feature, Map.of("notes", Value.text("same")), Optional.empty()));
     meanwhile(v, "notes", Value.text("other"));
@@ -137,8 +139,8 @@ class SolidGroundTest extends DeviceTest {
             seen.schema().captionFields());
     fields.change(seen, more, "coordinator");
     org.assertj.core.api.Assertions.assertThatThrownBy(
-            () -> changes.write(seen, "tidy", "t", "coordinator", b -> {}))
-        .hasMessageContaining("changed the fields of “Control structures” meanwhile");
+            () -> changes.write(seen, "tidy", Said.text("t"), "coordinator", b -> {}))
+        .satisfies(English.says("changed the fields of “Control structures” meanwhile"));
     assertThat(layer().schema().field("added_since")).isPresent();
   }
 

@@ -49,7 +49,7 @@ final class FieldBorder {
     // whether another feature has a value, and what fills itself, only the layer's store knows
     for (FieldCheck.Fault f : FieldCheck.of(schema, set, before, (x, v) -> false))
       if (set.containsKey(f.field()) || !begins(schema, f.field()))
-        faults.add(f.field(), f.message());
+        faults.add(f.field(), f.message().json());
     JsonObject values = new JsonObject();
     set.forEach((name, v) -> values.add(name, ValueJson.write(v)));
     return new JsonObject().add("values", values).add("faults", faults);

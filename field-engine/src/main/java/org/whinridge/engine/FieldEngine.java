@@ -32,6 +32,8 @@ import org.whinridge.core.prefill.PlaceIndex;
 import org.whinridge.core.read.Clock;
 import org.whinridge.core.round.StopOrder;
 import org.whinridge.core.rules.saying.SentenceParts;
+import org.whinridge.core.said.Said;
+import org.whinridge.core.said.Unfit;
 import org.whinridge.core.text.Numbers;
 import org.whinridge.core.value.ValueJson;
 import org.whinridge.core.value.ValueType;
@@ -64,7 +66,10 @@ public final class FieldEngine {
         a.add(p.json());
     } catch (IllegalArgumentException e) {
       a.add(
-          new JsonObject().add("question", "").add("part", "form").add("message", e.getMessage()));
+          new JsonObject()
+              .add("question", "")
+              .add("part", Said.of("formPart.FORM").json())
+              .add("message", Unfit.said(e).json()));
     }
     return a.toString();
   }

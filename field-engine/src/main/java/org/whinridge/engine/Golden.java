@@ -68,7 +68,7 @@ public final class Golden {
       case "sentence":
         return read(input, ValueType.YES_NO)
             .rule()
-            .map(r -> Sentence.of(r, SCOPE))
+            .map(r -> Sentence.of(r, SCOPE).toString())
             .orElse("problem");
       case "number":
         return Numbers.plain(Double.parseDouble(input));
@@ -115,7 +115,9 @@ public final class Golden {
       case "unjson":
         {
           Rules.Outcome o = CqlJson.read(input, SCOPE, ValueType.EMPTY);
-          return o.rule().map(Rule::canonical).orElseGet(() -> o.problems().get(0).message());
+          return o.rule()
+              .map(Rule::canonical)
+              .orElseGet(() -> o.problems().get(0).message().toString());
         }
       case "parts":
         return read(input, ValueType.YES_NO)

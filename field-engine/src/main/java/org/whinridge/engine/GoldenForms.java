@@ -20,6 +20,7 @@ import org.whinridge.core.layer.Feature;
 import org.whinridge.core.layer.Schema;
 import org.whinridge.core.place.CoordinateSystem;
 import org.whinridge.core.prefill.PlaceIndex;
+import org.whinridge.core.said.Unfit;
 import org.whinridge.core.value.ValueJson;
 import org.whinridge.core.value.ValueType;
 import org.whinridge.core.visit.DryRun;
@@ -45,7 +46,7 @@ final class GoldenForms {
         .append(kind)
         .append(p.question())
         .append(", ")
-        .append(p.part())
+        .append(p.part().said())
         .append(": ")
         .append(p.message());
   }
@@ -58,8 +59,7 @@ final class GoldenForms {
       return new FormCompiler.Outcome(
           Optional.empty(),
           List.of(
-              FormProblem.of(
-                  "", FormPart.Kind.FORM, FormProblem.Reason.NOT_A_FORM, e.getMessage())),
+              FormProblem.of("", FormPart.Kind.FORM, FormProblem.Reason.NOT_A_FORM, Unfit.said(e))),
           List.of());
     }
   }

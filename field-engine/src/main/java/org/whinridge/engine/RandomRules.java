@@ -35,7 +35,7 @@ final class RandomRules {
         return "broken: " + text;
       r.add(once.canonical());
       r.add(value);
-      r.add(Sentence.of(once, scope));
+      r.add(Sentence.of(once, scope).toString());
     }
     return Integer.toHexString(r.digest);
   }

@@ -68,10 +68,11 @@ final class ShapeBorder {
         new JsonObject()
             .add("lengthM", Numbers.round(Geodesy.lengthM(g), 4))
             .add("areaM2", Numbers.round(Geodesy.areaM2(g), 2));
+    if (g.isEmpty()) o.add("empty", true);
     Reshaping.fault(g, GeometryKind.of(kind).orElse(GeometryKind.POINT))
         .ifPresent(
             f -> {
-              o.add("fault", f.message());
+              o.add("fault", f.message().json());
               f.at().ifPresent(c -> o.add("at", Json.array(c.x, c.y)));
             });
     return o;
@@ -82,7 +83,7 @@ final class ShapeBorder {
         TypedPlace.read(
             o.getString("text", ""),
             CoordinateSystem.of(o.getString("code", ""), o.getString("definition", "")));
-    JsonObject out = new JsonObject().add("message", r.message());
+    JsonObject out = new JsonObject().add("message", r.message().json());
     r.at().ifPresent(c -> out.add("at", Json.array(c.x, c.y)));
     return out;
   }

@@ -7,11 +7,12 @@ import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import org.whinridge.core.said.English;
 
 /**
- * Writes the results of golden lines that have none yet, as core on the JVM gives them; whoever
- * adds lines reads every one before it is kept. With "all" as first argument every line is written
- * anew and those that changed are printed.
+ * Writes the results of golden lines that have none yet, as core on the JVM gives them, what is
+ * told in English; whoever adds lines reads every one before it is kept. With "all" as first
+ * argument every line is written anew and those that changed are printed.
  */
 final class GoldenFill {
   private GoldenFill() {}
@@ -40,7 +41,7 @@ final class GoldenFill {
 
   private static String run(String kind, String input) {
     try {
-      return Golden.run(kind, input);
+      return English.inText(Golden.run(kind, input));
     } catch (RuntimeException e) {
       return "THROWN " + e;
     }

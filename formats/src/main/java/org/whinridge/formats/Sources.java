@@ -11,6 +11,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
+import org.whinridge.core.said.Said;
 import org.whinridge.formats.csv.CsvSource;
 import org.whinridge.formats.file.Archive;
 import org.whinridge.formats.file.FileNames;
@@ -37,7 +38,16 @@ public final class Sources {
   public record Brought(String name, Path file) {}
 
   /** A file of which nothing is taken, and why. */
-  public record NotUnderstood(String name, String why) {}
+  public record NotUnderstood(Said name, Said why) {
+    /** A file by its name. */
+    public NotUnderstood(String name, Said why) {
+      this(Said.text(name), why);
+    }
+
+    static NotUnderstood more(int files, Said why) {
+      return new NotUnderstood(Said.of("file.more", "n", files), why);
+    }
+  }
 
   /** What can be read, and what not. */
   public record Opened(List<Source> sources, List<NotUnderstood> notUnderstood) {}
@@ -91,14 +101,14 @@ public final class Sources {
    * counted.
    */
   private static List<NotUnderstood> summed(List<NotUnderstood> all) {
-    Map<String, List<NotUnderstood>> byWhy = new LinkedHashMap<>();
+    Map<Said, List<NotUnderstood>> byWhy = new LinkedHashMap<>();
     for (NotUnderstood n : all) byWhy.computeIfAbsent(n.why, k -> new ArrayList<>()).add(n);
     List<NotUnderstood> out = new ArrayList<>();
     byWhy.forEach(
         (why, of) -> {
           int told = of.size() > TOLD_EACH ? TOLD_OF_MANY : of.size();
           out.addAll(of.subList(0, told));
-          if (told < of.size()) out.add(new NotUnderstood(of.size() - told + " more files", why));
+          if (told < of.size()) out.add(NotUnderstood.more(of.size() - told, why));
         });
     return List.copyOf(out);
   }
@@ -107,9 +117,9 @@ public final class Sources {
     try {
       one(b, depth);
     } catch (FileProblem e) {
-      notUnderstood.add(new NotUnderstood(b.name, e.getMessage()));
+      notUnderstood.add(new NotUnderstood(b.name, e.said()));
     } catch (java.io.EOFException e) {
-      notUnderstood.add(new NotUnderstood(b.name, "The file ends too early."));
+      notUnderstood.add(new NotUnderstood(b.name, Said.of("file.fileEndsTooEarly")));
     }
   }
 
@@ -118,7 +128,7 @@ public final class Sources {
     try (InputStream in = Files.newInputStream(b.file)) {
       head = in.readNBytes(4096);
     }
-    if (head.length == 0) throw new FileProblem("The file is empty.");
+    if (head.length == 0) throw new FileProblem("file.fileEmpty");
     String ending = FileNames.ending(b.name);
     if (Archive.isZip(head)) archive(b, depth);
     else if (begins(head, "SQLite format 3\0"))
@@ -134,10 +144,9 @@ public final class Sources {
       else if (List.of("csv", "tsv", "txt", "tab").contains(ending))
         sources.add(new CsvSource(b.name, b.file, reading(b)));
       else if (List.of("geojson", "json", "geojsonl", "ndjson").contains(ending))
-        throw new FileProblem(
-            "This is not sound JSON: it begins with “" + Limits.cut(text, 20) + "”.");
+        throw new FileProblem("file.notSoundJsonBegins", "text", Limits.cut(text, 20));
       else if (List.of("jpg", "jpeg", "png").contains(ending))
-        throw new FileProblem("This is no picture, though its name ends in ." + ending + ".");
+        throw new FileProblem("file.noPictureThoughName", "ending", ending);
       else throw new FileProblem(unknown(ending, head));
     }
   }
@@ -145,9 +154,9 @@ public final class Sources {
   /** A picture is offered when it can be read; one whose end is missing is, and told. */
   private void photo(Brought b) throws FileProblem, IOException {
     Path photo =
-        Pictures.photo(b.file).orElseThrow(() -> new FileProblem("The picture can't be read."));
+        Pictures.photo(b.file).orElseThrow(() -> new FileProblem("file.pictureCantBeRead"));
     if (Pictures.fault(photo) == Pictures.Fault.UNREADABLE)
-      throw new FileProblem("The picture can't be read: it begins as a JPEG and is none.");
+      throw new FileProblem("file.pictureCantBeRead2");
     photos.put(b.name, b.file);
   }
 
@@ -181,12 +190,13 @@ public final class Sources {
     return tables.getOrDefault(b.name, TableReading.FOUND);
   }
 
-  private static String unknown(String ending, byte[] head) {
+  private static Said unknown(String ending, byte[] head) {
     for (byte x : head)
       if (x == 0)
-        return "This kind of file is not understood"
-            + (ending.isEmpty() ? "." : " (." + ending + ").");
-    return "This is text, but no table or map data that is understood; name a table .csv.";
+        return ending.isEmpty()
+            ? Said.of("file.unknown")
+            : Said.of("file.unknownEnding", "ending", ending);
+    return Said.of("file.unknownText");
   }
 
   private static boolean begins(byte[] head, String with) {
@@ -205,7 +215,7 @@ public final class Sources {
     String t = text.toLowerCase(Locale.ROOT);
     if (t.contains("<kml")) kmls.add(b);
     else if (t.contains("<gpx")) sources.add(new GpxSource(b.name, b.file));
-    else throw new FileProblem("This is XML, but neither KML nor GPX.");
+    else throw new FileProblem("file.xmlButNeitherKml");
   }
 
   private static boolean isPart(String ending) {
@@ -228,9 +238,9 @@ public final class Sources {
       return;
     }
     if (depth > 0 && !FileNames.ending(b.name).equals("kmz"))
-      throw new FileProblem("An archive within an archive is not opened; bring it in by itself.");
+      throw new FileProblem("file.archiveWithinArchiveNot");
     if (names.stream().anyMatch(n -> n.equals("mimetype")) && names.contains("content.xml"))
-      throw new FileProblem("This is an OpenDocument file; save it as .xlsx or .csv.");
+      throw new FileProblem("file.opendocumentFileSaveAs");
     Path into = Files.createDirectories(scratch.resolve("a" + archives++));
     List<Archive.Entry> entries = Archive.unpack(b.file, into);
     boolean kmz = entries.stream().anyMatch(e -> FileNames.ending(e.name()).equals("kml"));
@@ -257,7 +267,7 @@ public final class Sources {
     try {
       sources.add(new KmlSource(name, file, pictures));
     } catch (FileProblem e) {
-      notUnderstood.add(new NotUnderstood(name, e.getMessage()));
+      notUnderstood.add(new NotUnderstood(name, e.said()));
     }
   }
 
@@ -272,17 +282,16 @@ public final class Sources {
             .forEach(
                 p ->
                     notUnderstood.add(
-                        new NotUnderstood(
-                            stem + "." + p, "The .shp that belongs to it is missing.")));
+                        new NotUnderstood(stem + "." + p, Said.of("file.shpBelongsMissing"))));
         continue;
       }
       if (!s.getValue().containsKey("shp")) name = stem + ".dbf";
       try {
         sources.add(new ShapefileSource(name, s.getValue(), companions(s.getKey())));
       } catch (FileProblem e) {
-        notUnderstood.add(new NotUnderstood(name, e.getMessage()));
+        notUnderstood.add(new NotUnderstood(name, e.said()));
       } catch (java.io.EOFException e) {
-        notUnderstood.add(new NotUnderstood(name, "The file ends too early."));
+        notUnderstood.add(new NotUnderstood(name, Said.of("file.fileEndsTooEarly")));
       }
     }
     for (Brought k : kmls) {
@@ -298,7 +307,7 @@ public final class Sources {
       try {
         sources.add(new CsvSource(b.name, b.file, reading(b)));
       } catch (FileProblem e) {
-        notUnderstood.add(new NotUnderstood(b.name, e.getMessage()));
+        notUnderstood.add(new NotUnderstood(b.name, e.said()));
       }
     if (!photos.isEmpty() && kmls.isEmpty()) sources.add(new PhotosSource(photos));
   }

@@ -34,6 +34,7 @@ import org.whinridge.core.layer.FieldType;
 import org.whinridge.core.layer.Schema;
 import org.whinridge.core.place.GeometryJson;
 import org.whinridge.core.place.GeometryKind;
+import org.whinridge.core.said.English;
 import org.whinridge.core.value.Value;
 import org.whinridge.formats.csv.CsvWriter;
 import org.whinridge.formats.file.FileNames;
@@ -161,17 +162,17 @@ class BadFilesTest {
     Path scratch = Files.createDirectory(home.resolve("scratch"));
     Sources.Opened o = Sources.open(brought, scratch);
     List<String> out = new ArrayList<>();
-    o.notUnderstood().forEach(x -> out.add(x.why()));
+    o.notUnderstood().forEach(x -> out.add(English.of(x.why())));
     for (Source s : o.sources())
       for (Source.SourceLayer l : s.layers())
         try {
           s.each(
               l,
               f -> {
-                if (!f.problem().isEmpty()) out.add(f.problem());
+                if (!f.problem().isEmpty()) out.add(English.of(f.problem()));
               });
         } catch (FileProblem e) {
-          out.add(e.getMessage());
+          out.add(English.of(e));
         }
     return out;
   }
@@ -384,7 +385,7 @@ class BadFilesTest {
                 w.add(f);
               }
             })
-        .withMessageContaining("32,767");
+        .satisfies(English.says("32,767"));
   }
 
   /**

@@ -21,6 +21,7 @@ import org.locationtech.jts.io.WKTReader;
 import org.whinridge.core.layer.FieldType;
 import org.whinridge.core.layer.Reading;
 import org.whinridge.core.place.CoordinateSystem;
+import org.whinridge.core.said.English;
 import org.whinridge.core.value.Value;
 import org.whinridge.formats.crs.CoordinateSystems;
 import org.whinridge.formats.source.RawFeature;
@@ -117,8 +118,8 @@ class GdalFilesTest {
             tmp.resolve("z.cpg"));
     RawFeature f = Gdal.features(o).get(0);
     Source.SourceLayer l = o.sources().get(0).layers().get(0);
-    assertThat(l.notes()).singleElement().asString().contains("heights or measures");
-    assertThat(l.encoding()).contains("by the .cpg");
+    assertThat(English.of(l.notes())).singleElement().asString().contains("heights or measures");
+    assertThat(English.of(l.encoding())).contains("by the .cpg");
     assertThat(f.properties().get("name")).isEqualTo(Value.text("Größe"));
     Coordinate c = l.system().orElseThrow().toWgs84(f.geometry().orElseThrow()).getCoordinate();
     assertThat(c.x).isEqualTo(-10.2, org.assertj.core.api.Assertions.within(1e-8));

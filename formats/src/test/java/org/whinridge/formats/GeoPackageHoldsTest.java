@@ -23,6 +23,7 @@ import org.whinridge.core.layer.Schema;
 import org.whinridge.core.place.CoordinateSystem;
 import org.whinridge.core.place.GeometryJson;
 import org.whinridge.core.place.GeometryKind;
+import org.whinridge.core.said.English;
 import org.whinridge.core.value.Value;
 import org.whinridge.formats.geopackage.GeoPackageLayer;
 import org.whinridge.formats.geopackage.GeoPackageWriter;
@@ -78,7 +79,7 @@ class GeoPackageHoldsTest {
         .containsEntry("geometry z", Value.of(12.5))
         .containsEntry("name", Value.text("a"));
     assertThat(l.aside()).contains("fid", "geometry z");
-    assertThat(l.notes()).anyMatch(n -> n.contains("can be taken as fields"));
+    assertThat(English.of(l.notes())).anyMatch(n -> n.contains("can be taken as fields"));
   }
 
   @Test
@@ -115,7 +116,7 @@ class GeoPackageHoldsTest {
     Source s = open(gpkg);
     Source.SourceLayer view = s.layers().get(1);
     assertThat(view.expected()).isEqualTo(-1);
-    assertThat(view.notes()).anyMatch(n -> n.contains("is a view"));
+    assertThat(English.of(view.notes())).anyMatch(n -> n.contains("is a view"));
     long begun = System.nanoTime();
     assertThatThrownBy(
             () ->
@@ -147,7 +148,7 @@ class GeoPackageHoldsTest {
         .singleElement()
         .satisfies(
             n ->
-                assertThat(n.why())
+                assertThat(English.of(n.why()))
                     .contains("no GeoPackage")
                     .doesNotContain("SQLITE_", "no such table"));
     byte[] bytes = Files.readAllBytes(points());
@@ -155,7 +156,7 @@ class GeoPackageHoldsTest {
     Path torn = Files.write(tmp.resolve("torn.gpkg"), bytes);
     Sources.Opened o = Gdal.open(tmp.resolve("u"), torn);
     for (Sources.NotUnderstood n : o.notUnderstood())
-      assertThat(n.why()).doesNotContain("SQLITE_", "SQL", "malformed");
+      assertThat(English.of(n.why())).doesNotContain("SQLITE_", "SQL", "malformed");
     assertThat(o.notUnderstood()).isNotEmpty();
   }
 

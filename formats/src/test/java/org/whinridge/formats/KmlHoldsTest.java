@@ -13,6 +13,7 @@ import java.util.zip.ZipEntry;
 import java.util.zip.ZipOutputStream;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
+import org.whinridge.core.said.English;
 import org.whinridge.core.value.Value;
 import org.whinridge.formats.photos.Pictures;
 import org.whinridge.formats.source.RawFeature;
@@ -71,7 +72,7 @@ class KmlHoldsTest {
     for (Path p : f.pictures()) assertThat(Pictures.fault(p)).isEqualTo(Pictures.Fault.NONE);
     // what stands in a table of the text is an offer, taken when ticked
     assertThat(l.aside()).contains("Bore", "Seat", "geometry z").doesNotContain("Owner");
-    assertThat(String.join("\n", l.notes()))
+    assertThat(String.join("\n", English.of(l.notes())))
         .contains("1 picture laid over the map is left out")
         .contains("1 link to another file is left out; bring in that file itself")
         .contains("1 picture lies on the network")
@@ -109,7 +110,7 @@ class KmlHoldsTest {
             .entrySet()) {
       Path f = Files.writeString(home.resolve(e.getKey()), e.getValue());
       Sources.Opened o = Gdal.open(Files.createTempDirectory(home, "s"), f);
-      String why = o.notUnderstood().get(0).why();
+      String why = English.of(o.notUnderstood().get(0).why());
       assertThat(why).contains("line 1").doesNotContain("end-tag", "referenced", "structures");
       assertThat(List.of("“name” is not closed", "ends too early", "“&bad;” is not defined"))
           .anyMatch(why::contains);

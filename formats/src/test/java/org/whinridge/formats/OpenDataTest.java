@@ -21,6 +21,7 @@ import org.whinridge.core.place.CoordinateSystem;
 import org.whinridge.core.place.Geodesy;
 import org.whinridge.core.place.Repair;
 import org.whinridge.core.profile.Survey;
+import org.whinridge.core.said.English;
 import org.whinridge.formats.source.RawFeature;
 import org.whinridge.formats.source.Shapes;
 import org.whinridge.formats.source.Source;
@@ -60,7 +61,8 @@ class OpenDataTest {
     assertThat(c.get("id").mayBeKey()).isTrue();
     assertThat(c.get("id").repeated()).isEmpty();
     assertThat(c.get("name").mayBeKey()).isFalse();
-    assertThat(c.get("population").guess().evidence()).contains("135233 of 135233 whole numbers");
+    assertThat(English.of(c.get("population").guess().evidence()))
+        .contains("135,233 of 135,233 whole numbers");
   }
 
   @ParameterizedTest

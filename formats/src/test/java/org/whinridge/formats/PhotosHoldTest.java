@@ -9,6 +9,7 @@ import java.util.Arrays;
 import java.util.List;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
+import org.whinridge.core.said.English;
 import org.whinridge.core.value.Value;
 import org.whinridge.formats.photos.Pictures;
 import org.whinridge.formats.source.RawFeature;
@@ -46,7 +47,7 @@ class PhotosHoldTest {
         .containsEntry("description", Value.text("Flap hangs on one hinge"));
     assertThat(p.geometry().get().getCoordinate().x).isCloseTo(-10.25, within());
     assertThat(p.geometry().get().getCoordinate().y).isCloseTo(57.91, within());
-    assertThat(p.problem()).isEmpty();
+    assertThat(English.of(p.problem())).isEmpty();
     assertThat(p.pictures()).hasSize(1);
   }
 
@@ -60,7 +61,7 @@ class PhotosHoldTest {
         features("a.jpg", new ExifBytes().taken("2026:05:04 11:30:00", "").jpeg()).get(0);
     assertThat(p.properties())
         .containsEntry("taken", new Value.Moment(Instant.parse("2026-05-04T11:30:00Z")));
-    assertThat(p.problem()).contains("no zone").contains("no position");
+    assertThat(English.of(p.problem())).contains("no zone").contains("no position");
     assertThat(
             features("b.jpg", new ExifBytes().taken("0000:00:00 00:00:00", "").jpeg())
                 .get(0)
@@ -74,7 +75,7 @@ class PhotosHoldTest {
         List.of(new ExifBytes().at(0, 0).jpeg(), new ExifBytes().atNothing().jpeg())) {
       RawFeature p = features("a.jpg", jpeg).get(0);
       assertThat(p.geometry()).isEmpty();
-      assertThat(p.problem()).contains("no position");
+      assertThat(English.of(p.problem())).contains("no position");
     }
   }
 
@@ -82,16 +83,17 @@ class PhotosHoldTest {
   void cutOffUnreadableAndMisnamedPicturesAreTold() throws Exception {
     byte[] whole = new ExifBytes().at(57.91, -10.25).jpeg();
     RawFeature cut = features("cut.jpg", Arrays.copyOf(whole, whole.length - 40)).get(0);
-    assertThat(cut.problem()).contains("cut off");
+    assertThat(English.of(cut.problem())).contains("cut off");
     assertThat(cut.geometry()).isPresent();
     assertThat(cut.pictures()).hasSize(1);
-    assertThat(features("photo.dat", whole).get(0).problem()).contains("does not end as one");
+    assertThat(English.of(features("photo.dat", whole).get(0).problem()))
+        .contains("does not end as one");
     Path broken = Files.write(home.resolve("broken.jpg"), Arrays.copyOf(whole, 20));
     Path text = Files.writeString(home.resolve("text.jpg"), "this is no picture");
     Sources.Opened o = Gdal.open(Files.createTempDirectory(home, "s"), broken, text);
     assertThat(o.sources()).isEmpty();
     assertThat(o.notUnderstood())
-        .extracting(Sources.NotUnderstood::why)
+        .extracting(n -> English.of(n.why()))
         .anyMatch(w -> w.contains("can't be read"))
         .anyMatch(w -> w.contains("no picture, though"));
   }
@@ -100,7 +102,7 @@ class PhotosHoldTest {
   void aPngWithAPositionIsAPhotoToo() throws Exception {
     RawFeature p = features("a.png", new ExifBytes().at(57.91, -10.25).png()).get(0);
     assertThat(p.geometry().get().getCoordinate().x).isCloseTo(-10.25, within());
-    assertThat(p.problem()).contains("PNG, kept as JPEG");
+    assertThat(English.of(p.problem())).contains("PNG, kept as JPEG");
     byte[] kept = Files.readAllBytes(p.pictures().get(0));
     assertThat(Pictures.isJpeg(kept)).isTrue();
   }

@@ -16,6 +16,7 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
+import org.whinridge.core.said.English;
 import org.whinridge.core.value.Value;
 import org.whinridge.formats.source.RawFeature;
 import org.whinridge.formats.source.Source;
@@ -32,7 +33,7 @@ class TablesHoldTest {
     }
 
     List<String> problems() {
-      return rows.stream().map(RawFeature::problem).filter(p -> !p.isEmpty()).toList();
+      return rows.stream().map(r -> English.of(r.problem())).filter(p -> !p.isEmpty()).toList();
     }
   }
 
@@ -71,7 +72,7 @@ class TablesHoldTest {
     Read r = csv(b.toString());
     assertThat(r.rows).hasSize(1000);
     assertThat(r.rows.get(9).properties()).containsEntry("note", Value.text("\"open"));
-    assertThat(r.layer.notes())
+    assertThat(English.of(r.layer.notes()))
         .anySatisfy(n -> assertThat(n).contains("line 11", "read literally"));
     // one that a later row closes swallows what lies between
     Read later = csv("tag,note\nA,\"open\nB,ok\nC,\"x\" y\nD,ok\n");
@@ -83,7 +84,7 @@ class TablesHoldTest {
   void soundQuotesAreRead() throws Exception {
     Read r = csv("tag,note\r\nA,\"two\r\nlines, and a comma\"\r\nB,\"he said \"\"no\"\"\"\r\n");
     assertThat(r.column("note")).containsExactly("two\r\nlines, and a comma", "he said \"no\"");
-    assertThat(r.layer.notes()).noneMatch(n -> n.contains("literally"));
+    assertThat(English.of(r.layer.notes())).noneMatch(n -> n.contains("literally"));
     // a mark in the middle of a text of one line is sloppy, and swallows nothing
     assertThat(csv("tag,note\nA,\"5\" pipe\"\nB,6\" pipe\n").column("tag"))
         .containsExactly("A", "B");
@@ -100,7 +101,7 @@ class TablesHoldTest {
     Read titled =
         csv("Inventory of gates, 2024\n# made by hand\n\ntag;kind;width\nA;weir;1\nB;pump;2\n");
     assertThat(titled.column("tag")).containsExactly("A", "B");
-    assertThat(titled.layer.notes())
+    assertThat(English.of(titled.layer.notes()))
         .anySatisfy(
             n -> assertThat(n).contains("row 3", "Inventory of gates, 2024", "# made by hand"));
   }
@@ -109,7 +110,8 @@ class TablesHoldTest {
   void aFirstRowOfDataIsNotEatenAndMayBeSwitched() throws Exception {
     Read r = csv("A1,51.2,0.3\nA2,51.3,0.4\n");
     assertThat(r.column("column 1")).containsExactly("A1", "A2");
-    assertThat(r.layer.notes()).anySatisfy(n -> assertThat(n).contains("holds values, not names"));
+    assertThat(English.of(r.layer.notes()))
+        .anySatisfy(n -> assertThat(n).contains("holds values, not names"));
     Read named = csv("A1,51.2,0.3\nA2,51.3,0.4\n", new TableReading(OptionalInt.of(1), false));
     assertThat(named.column("A1")).containsExactly("A2");
     // years are names
@@ -163,7 +165,7 @@ class TablesHoldTest {
     Read r = read(p, TableReading.FOUND).get(0);
     assertThat(r.rows).hasSize(2);
     assertThat(r.column("kind")).containsExactly("weir", "pump");
-    assertThat(r.layer.notes())
+    assertThat(English.of(r.layer.notes()))
         .anySatisfy(n -> assertThat(n).contains("row 4", "Inventory of gates"));
     assertThat(r.problems())
         .containsExactly("Row 6 has 1 value beyond the last column with a name, left out.");
@@ -191,6 +193,6 @@ class TablesHoldTest {
         .containsEntry("size 2", Value.of(2));
     assertThat(all.get(0).layer.hidden()).isFalse();
     assertThat(all.get(1).layer.hidden()).isTrue();
-    assertThat(all.get(1).layer.notes()).anyMatch(n -> n.contains("hides this sheet"));
+    assertThat(English.of(all.get(1).layer.notes())).anyMatch(n -> n.contains("hides this sheet"));
   }
 }

@@ -20,6 +20,8 @@ import org.whinridge.app.layer.LayerChanges;
 import org.whinridge.app.layer.Layers;
 import org.whinridge.app.shell.Jobs;
 import org.whinridge.app.shell.Refusal;
+import org.whinridge.app.shell.SaidColumn;
+import org.whinridge.core.said.Said;
 import org.whinridge.formats.crs.CoordinateSystems;
 import org.whinridge.formats.file.FileProblem;
 import org.whinridge.formats.source.TableReading;
@@ -71,7 +73,7 @@ class BringIn {
     volatile List<Updating.Plan> plans = List.of();
     volatile Map<UUID, Long> planned = Map.of();
     volatile List<Importing.Outcome> outcomes = List.of();
-    volatile String problem = "";
+    volatile Said problem = Said.NONE;
 
     /** Whether a file arrived since the others were looked through. */
     volatile boolean more;
@@ -90,7 +92,7 @@ class BringIn {
   }
 
   /** Where a lot stands: inventory, found, planned, importing, done, or gone. */
-  record Standing(String stage, Lot lot, Optional<Jobs.Job> job, String problem) {}
+  record Standing(String stage, Lot lot, Optional<Jobs.Job> job, Said problem) {}
 
   /** Opens the dataset of coordinate systems, so that the first file does not wait for it. */
   @EventListener(ApplicationReadyEvent.class)
@@ -140,9 +142,7 @@ class BringIn {
   void takeInventory(UUID project, UUID id) throws IOException {
     Path home = incoming.home(project, id);
     // an upload may still be under way: what came of it so far is kept
-    if (incoming.files(home).isEmpty())
-      throw Refusal.refused(
-          "No file of these has arrived whole yet. Wait on the page that sends them, or choose files, a folder or a zip archive.");
+    if (incoming.files(home).isEmpty()) throw Refusal.refused("refused.noFileTheseArrived");
     Lot lot = new Lot();
     lots.put(id, lot);
     jobs.forget(id);
@@ -159,7 +159,7 @@ class BringIn {
   void readAs(UUID project, UUID id, int part, TableReading how) throws IOException {
     Lot lot = found(project, id);
     if (part < 0 || part >= lot.found.parts().size())
-      throw Refusal.notFound("table in these files");
+      throw Refusal.notFound("thing.tableInTheseFiles");
     incoming.readAs(incoming.home(project, id), lot.found.parts().get(part).source().name(), how);
     takeInventory(project, id);
   }
@@ -171,12 +171,11 @@ class BringIn {
     if (lot == null) {
       String marked = incoming.marked(home);
       if (marked.startsWith("done"))
-        return new Standing("gone", new Lot(), Optional.empty(), marked.substring(4).strip());
+        return new Standing(
+            "gone", new Lot(), Optional.empty(), SaidColumn.read(marked.substring(4).strip()));
       takeInventory(project, id);
       lot = lots.get(id);
-      if (marked.equals(IMPORTING))
-        lot.problem =
-            "The server stopped while this was being imported. Nothing of it was kept; the files are still here, import them again.";
+      if (marked.equals(IMPORTING)) lot.problem = Said.of("told.serverStopped");
       incoming.mark(home, "");
     }
     if (lot.more && lot.choices.isEmpty() && jobs.find(id).filter(j -> !j.isOver()).isEmpty()) {
@@ -184,11 +183,11 @@ class BringIn {
       lot = lots.get(id);
     }
     Optional<Jobs.Job> job = jobs.find(id);
-    String problem = lot.problem;
+    Said problem = lot.problem;
     if (job.isPresent() && job.get().isOver()) {
       if (job.get().state().equals("failed")) problem = job.get().message();
       if (job.get().state().equals("cancelled"))
-        problem = "Cancelled. Nothing was imported; the files are still here.";
+        problem = Said.of("told.cancelledNothingWasImported");
     }
     boolean running = job.filter(j -> !j.isOver()).isPresent();
     String stage =
@@ -202,8 +201,7 @@ class BringIn {
 
   private Lot found(UUID project, UUID id) throws IOException {
     Standing s = standing(project, id);
-    if (s.lot().found == null)
-      throw Refusal.conflict("These files are still being read. Wait until the report is there.");
+    if (s.lot().found == null) throw Refusal.conflict("refused.theseFilesStillBeing");
     return s.lot();
   }
 
@@ -214,7 +212,7 @@ class BringIn {
     List<Choice> choices = Choice.read(lot.found, form);
     importing.check(choices, project);
     lot.choices = choices;
-    lot.problem = "";
+    lot.problem = Said.NONE;
     lot.plans = List.of();
     if (choices.stream().noneMatch(c -> c.target().equals("update"))) {
       carryOut(project, id, lot, person);
@@ -238,8 +236,7 @@ class BringIn {
   /** Carries out what was planned. */
   void confirm(UUID project, UUID id, String person) throws IOException {
     Lot lot = found(project, id);
-    if (lot.plans.isEmpty())
-      throw Refusal.conflict("There is nothing planned for these files. Decide again.");
+    if (lot.plans.isEmpty()) throw Refusal.conflict("refused.nothingPlannedTheseFiles");
     Map<UUID, Long> planned = new LinkedHashMap<>();
     lot.plans.forEach(p -> planned.put(p.layer(), p.revision()));
     lot.planned = planned;
@@ -267,8 +264,20 @@ class BringIn {
             incoming.mark(
                 home,
                 "done "
-                    + String.join(
-                        "; ", out.stream().map(o -> o.layerName() + ": " + o.said()).toList()));
+                    + SaidColumn.written(
+                        Said.row(
+                            out.stream()
+                                .map(
+                                    o ->
+                                        Said.of(
+                                            "told.layerAndWhat",
+                                            "layer",
+                                            o.layerName(),
+                                            "what",
+                                            o.said()))
+                                .toList(),
+                            "list.also",
+                            "list.also")));
             incoming.dropFiles(home);
             return out;
           } catch (Exception | OutOfMemoryError e) {
@@ -316,47 +325,46 @@ class BringIn {
     try {
       return step.run();
     } catch (FileProblem e) {
-      throw Refusal.refused(e.getMessage() + " Nothing was imported.");
+      throw Refusal.refused("refused.nothingWasImported", "why", Refusal.said(e));
     } catch (IllegalArgumentException e) {
-      throw Refusal.refused(
-          "This can't be imported so: " + e.getMessage() + ". Nothing was imported.");
+      throw Refusal.refused("refused.cantBeImportedSo", "why", Refusal.said(e));
     }
   }
 
-  private String undo(Importing.Outcome o, UUID act, String person) {
-    if (o.visits()) return visits.takeBack(act, person) + " past visits taken away again.";
+  private Said undo(Importing.Outcome o, UUID act, String person) {
+    if (o.visits()) return Said.of("told.pastVisitsGone", "n", visits.takeBack(act, person));
     LayerChanges.TakenBack t = changes.takeBack(o.layer(), act, person);
-    return t.layerGone()
-        ? "“" + o.layerName() + "” was taken back."
-        : t.restored()
-            + " features of “"
-            + o.layerName()
-            + "” are as they were before."
-            + (t.left().isEmpty() ? "" : " Left as they are: " + String.join("; ", t.left()) + ".");
+    if (t.layerGone()) return Said.of("told.wasTakenBack", "name", o.layerName());
+    return Said.of(
+        t.left().isEmpty() ? "told.asBefore" : "told.asBeforeBut",
+        "n",
+        t.restored(),
+        "layer",
+        o.layerName(),
+        "left",
+        Said.row(t.left(), "list.also", "list.also"));
   }
 
   /** Takes back all that these files brought, the last part first. */
-  String takeBack(UUID project, UUID id, String person) throws IOException {
+  Said takeBack(UUID project, UUID id, String person) throws IOException {
     Standing s = standing(project, id);
-    if (s.lot().outcomes.isEmpty())
-      throw Refusal.conflict(
-          "What these files brought is in the history of the layers; take it back there.");
-    StringBuilder b = new StringBuilder();
+    if (s.lot().outcomes.isEmpty()) throw Refusal.conflict("refused.whatTheseFilesBrought");
+    List<Said> back = new ArrayList<>();
     List<Importing.Outcome> all = s.lot().outcomes;
     for (int i = all.size() - 1; i >= 0; i--) {
       Importing.Outcome o = all.get(i);
-      o.act().ifPresent(a -> b.append(undo(o, a, person)).append(' '));
+      o.act().ifPresent(a -> back.add(undo(o, a, person)));
     }
     lots.remove(id);
     incoming.drop(incoming.home(project, id));
-    return b.toString().strip();
+    return Said.row(back, "list.sentences", "list.sentences");
   }
 
-  /** Some features as they would lie on the map: GeoJSON with messages in words. */
+  /** Some features as they would lie on the map: GeoJSON with what is to be told. */
   Preview.Shown preview(UUID project, UUID id, int part, Preview.Asked asked) throws IOException {
     Lot lot = found(project, id);
     if (part < 0 || part >= lot.found.parts().size())
-      throw Refusal.notFound("layer in these files");
+      throw Refusal.notFound("thing.layerInTheseFiles");
     return Preview.of(lot.found.parts().get(part), asked);
   }
 

@@ -22,6 +22,7 @@ import org.whinridge.app.shell.Refusal;
 import org.whinridge.app.shell.TusRefusal;
 import org.whinridge.app.shell.TusRequests;
 import org.whinridge.app.shell.TusUploads;
+import org.whinridge.core.said.Said;
 import org.whinridge.formats.crs.CoordinateSystems;
 
 /** What the pages of bringing in ask by script: uploads, progress, previews, systems. */
@@ -45,7 +46,7 @@ class BringInApi {
 
   /** Where a lot stands; what a job does only while one runs. */
   @JsonInclude(JsonInclude.Include.NON_NULL)
-  record State(String stage, String problem, String doing, Long done, Long total, Long seconds) {}
+  record State(String stage, Said problem, Said doing, Long done, Long total, Long seconds) {}
 
   private static <T> ResponseEntity<T> fresh(T body) {
     return ResponseEntity.ok().header("Cache-Control", "no-store").body(body);
@@ -151,9 +152,9 @@ class BringInApi {
         bringIn.check(project, lot);
         return lot + "|" + metadata.getOrDefault("name", "file");
       } catch (IllegalArgumentException e) {
-        throw new TusRefusal(400, "the metadata name no lot of files");
+        throw new TusRefusal(400, Said.of("refused.metadataNameNoLot"));
       } catch (Refusal e) {
-        throw new TusRefusal(404, e.getMessage());
+        throw new TusRefusal(404, e.said());
       }
     }
 

@@ -28,6 +28,7 @@ import org.whinridge.core.layer.Schema;
 import org.whinridge.core.place.Repair;
 import org.whinridge.core.profile.ColumnMatch;
 import org.whinridge.core.profile.Survey;
+import org.whinridge.core.said.Said;
 import org.whinridge.formats.source.TableReading;
 
 /** The pages of bringing in: choose, report, plan, result. */
@@ -76,7 +77,7 @@ class BringInController {
       bringIn.takeInventory(p.id(), id);
       return page(p.key(), id);
     } catch (Refusal e) {
-      flash.addFlashAttribute("problem", e.getMessage());
+      flash.addFlashAttribute("problem", e.said());
       return "redirect:/p/" + p.key() + "/layers/bring-in";
     }
   }
@@ -113,13 +114,13 @@ class BringInController {
         return "bring-in-done";
       }
       case "gone" -> {
-        flash.addFlashAttribute("done", "These files were imported: " + s.problem());
+        flash.addFlashAttribute(
+            "done", Said.of("told.theseFilesWereImported", "problem", s.problem()));
         return "redirect:/p/" + project + "/layers";
       }
       default -> {
         flash.addFlashAttribute(
-            "problem",
-            s.problem().isEmpty() ? "The files could not be read. Nothing was kept." : s.problem());
+            "problem", s.problem().isEmpty() ? Said.of("told.filesCouldNotBe") : s.problem());
         bringIn.drop(p.id(), id);
         return "redirect:/p/" + project + "/layers/bring-in";
       }
@@ -207,7 +208,7 @@ class BringInController {
     try {
       bringIn.decide(p.id(), id, form, person.getName());
     } catch (Refusal e) {
-      flash.addFlashAttribute("problem", e.getMessage());
+      flash.addFlashAttribute("problem", e.said());
     }
     return page(p.key(), id);
   }
@@ -233,14 +234,14 @@ class BringInController {
         }
         case "drop" -> {
           bringIn.drop(p.id(), id);
-          flash.addFlashAttribute("done", "The files were dropped; nothing was imported.");
+          flash.addFlashAttribute("done", Said.of("told.filesWereDroppedNothing"));
           return "redirect:/p/" + p.key() + "/layers";
         }
-        default -> throw Refusal.notFound("page");
+        default -> throw Refusal.notFound("thing.page");
       }
     } catch (Refusal e) {
       if (e.status().value() == 404) throw e;
-      flash.addFlashAttribute("problem", e.getMessage());
+      flash.addFlashAttribute("problem", e.said());
     }
     return page(p.key(), id);
   }

@@ -113,8 +113,7 @@ record Choice(
               f.has("empties"),
               columns(p, f)));
     }
-    if (out.isEmpty())
-      throw Refusal.refused("Choose at least one layer to import. Nothing was imported.");
+    if (out.isEmpty()) throw Refusal.refused("refused.chooseAtLeastOne");
     return out;
   }
 
@@ -158,7 +157,7 @@ record Choice(
     try {
       return s.isEmpty() ? Optional.empty() : Optional.of(UUID.fromString(s));
     } catch (IllegalArgumentException e) {
-      throw Refusal.notFound("layer to bring this into");
+      throw Refusal.notFound("thing.layerToBringThis");
     }
   }
 
@@ -191,12 +190,7 @@ record Choice(
       return p.systemCode().isEmpty() ? Optional.empty() : p.layer().system();
     return Optional.of(
         CoordinateSystems.code(code.replaceAll(" .*", ""))
-            .orElseThrow(
-                () ->
-                    Refusal.refused(
-                        "“"
-                            + code
-                            + "” is no coordinate system that is known here; give its EPSG number, such as EPSG:27700.")));
+            .orElseThrow(() -> Refusal.refused("refused.noCoordinateSystemKnown", "code", code)));
   }
 
   private static Optional<PlaceColumns> places(Form f) {

@@ -24,6 +24,7 @@ import org.whinridge.core.layer.Schema;
 import org.whinridge.core.look.Look;
 import org.whinridge.core.place.GeometryKind;
 import org.whinridge.core.profile.ColumnMatch;
+import org.whinridge.core.said.Said;
 import org.whinridge.formats.source.Described;
 
 /** Imports what was decided as new layers, and checks decisions of all kinds. */
@@ -46,17 +47,17 @@ class Importing {
   /**
    * What became of one part.
    *
-   * @param said in words: "240 features imported"
+   * @param said what came of it: "240 features imported"
    * @param act what can be taken back
    * @param visits whether that is a hand-in of past visits
    */
   record Outcome(
       UUID layer,
       String layerName,
-      String said,
+      Said said,
       Optional<UUID> act,
       boolean visits,
-      List<String> notes) {}
+      List<Said> notes) {}
 
   /** Refuses decisions that can't be carried out, before any work is done. */
   void check(List<Choice> choices, UUID project) {
@@ -65,39 +66,22 @@ class Importing {
       boolean fresh = c.target().equals("new");
       if (fresh) making.checkName(project, c.name());
       if (fresh && names.contains(c.name()))
-        throw Refusal.refused(
-            "Two of the new layers are called “" + c.name() + "”. Nothing was imported.");
+        throw Refusal.refused("refused.twoNewLayersCalled", "name", c.name());
       names.add(c.name());
       if (!c.target().equals("visits") && placed(c) && c.system().isEmpty())
-        throw Refusal.refused(
-            "Choose the coordinate system of “"
-                + c.part().title()
-                + "” first. Nothing was imported.");
+        throw Refusal.refused("refused.chooseCoordinateSystemFirst", "title", c.part().title());
       if (!c.target().equals("visits")
           && placed(c)
           && c.system().get().accuracyM().isEmpty()
           && !c.unsure())
         throw Refusal.refused(
-            "How “"
-                + c.system().get().name()
-                + "” of “"
-                + c.part().title()
-                + "” lies to WGS 84 is not known: positions may be off by hundreds of metres. Choose another system, or tick that they are taken so. Nothing was imported.");
+            "refused.howLiesWgsNot", "name", c.system().get().name(), "title", c.part().title());
       if (!fresh && c.key().isEmpty())
-        throw Refusal.refused(
-            "Choose the column of “"
-                + c.part().title()
-                + "” that says which feature a row is. Nothing was imported.");
+        throw Refusal.refused("refused.chooseColumnSaysFeature", "title", c.part().title());
       if (c.order().isEmpty() && c.mustSayOrder())
-        throw Refusal.refused(
-            "In the dates of “"
-                + c.part().title()
-                + "” the first number could be the day or the month; choose which it is. Nothing was imported.");
+        throw Refusal.refused("refused.datesFirstNumberCould", "title", c.part().title());
       if (c.target().equals("visits") && c.date().isEmpty())
-        throw Refusal.refused(
-            "Choose the column of “"
-                + c.part().title()
-                + "” that has the day of each visit. Nothing was imported.");
+        throw Refusal.refused("refused.chooseColumnDayEach", "title", c.part().title());
     }
   }
 
@@ -131,7 +115,7 @@ class Importing {
                 project,
                 c.name(),
                 schema,
-                "import of " + p.source().name(),
+                Said.of("ledger.importOf", "file", p.source().title()),
                 "",
                 List.of(),
                 c.system()
@@ -142,30 +126,32 @@ class Importing {
             take ->
                 rows.each(
                     job,
-                    "Importing “" + c.name() + "”",
+                    Said.of("job.importing", "name", c.name()),
                     r -> {
                       UUID id = Ids.next();
                       take.accept(new Feature(id.toString(), r.geometry(), r.values(), 1));
                       count[0]++;
                       if (!r.raw().pictures().isEmpty()) pictures.put(id, r.raw().pictures());
                     }));
-    List<String> notes = new ArrayList<>(rows.notes());
+    List<Said> notes = new ArrayList<>(rows.notes());
     look(layer, c, notes);
     if (!pictures.isEmpty()) {
-      job.now("Keeping the photos", -1);
+      job.now(Said.of("job.keepingPhotos"), -1);
       try {
         photos.keep(layer, person, pictures);
       } catch (IOException | RuntimeException e) {
         act(layer).ifPresent(a -> changes.takeBack(layer, a, person)); // whole, or not at all
         throw e;
       }
-      notes.add(
-          "The pictures are kept as pictures of "
-              + pictures.size()
-              + (pictures.size() == 1 ? " feature." : " features."));
+      notes.add(Said.of("told.picturesKeptAsPictures", "pictures", pictures.size()));
     }
     return new Outcome(
-        layer, c.name().strip(), count[0] + " features imported", act(layer), false, notes);
+        layer,
+        c.name().strip(),
+        Said.of("told.featuresImported", "n", count[0]),
+        act(layer),
+        false,
+        notes);
   }
 
   /** The schema with the captions that the file names, else those that look like ones. */
@@ -181,14 +167,14 @@ class Importing {
   }
 
   /** Gives a new layer the look that its file carries; what can't be read is told. */
-  private void look(UUID layer, Choice c, List<String> notes) {
+  private void look(UUID layer, Choice c, List<Said> notes) {
     String said = c.part().layer().described().map(Described::look).orElse("");
     if (said.isEmpty()) return;
     try {
       looks.save(layers.byId(layer), Look.read(said), 0);
-      notes.add("It is drawn as the file says.");
+      notes.add(Said.of("told.drawnAsFileSays"));
     } catch (RuntimeException e) {
-      notes.add("The file carries a look that can't be read; the layer is drawn plainly.");
+      notes.add(Said.of("told.fileCarriesLookCant"));
     }
   }
 

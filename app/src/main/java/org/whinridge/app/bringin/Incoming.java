@@ -76,7 +76,7 @@ class Incoming {
     } catch (IOException e) {
       LOG.warn("the lot {} can't be read", id, e);
     }
-    throw Refusal.notFound("file waiting to be imported");
+    throw Refusal.notFound("thing.fileWaitingToBe");
   }
 
   /** Adds an uploaded file to a lot; added again under the same id it stays one. */
@@ -97,15 +97,10 @@ class Incoming {
 
   private Path room(Path home, long more) throws IOException {
     List<Sources.Brought> there = files(home);
-    if (there.size() >= MOST_FILES)
-      throw Refusal.refused("At most 5,000 files can be brought in at once.");
+    if (there.size() >= MOST_FILES) throw Refusal.refused("refused.atMostFilesCan");
     long bytes = more;
     for (Sources.Brought b : there) bytes += Files.size(b.file());
-    if (bytes > limit)
-      throw Refusal.refused(
-          "The files have more than "
-              + limit / 1_000_000
-              + " MB together. Nothing was kept of this one; bring them in in parts.");
+    if (bytes > limit) throw Refusal.refused("refused.filesHaveMoreThan", "mb", limit / 1_000_000);
     return home.resolve("files").resolve(UUID.randomUUID().toString());
   }
 

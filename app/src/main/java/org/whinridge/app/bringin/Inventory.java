@@ -11,10 +11,12 @@ import org.locationtech.jts.geom.Geometry;
 import org.springframework.beans.factory.annotation.Value;
 import org.springframework.stereotype.Component;
 import org.whinridge.app.shell.Jobs;
+import org.whinridge.app.shell.Refusal;
 import org.whinridge.core.layer.FieldType;
 import org.whinridge.core.place.GeometryKind;
 import org.whinridge.core.profile.PlaceColumns;
 import org.whinridge.core.profile.Survey;
+import org.whinridge.core.said.Said;
 import org.whinridge.core.text.Fold;
 import org.whinridge.formats.Sources;
 import org.whinridge.formats.file.FileNames;
@@ -41,7 +43,7 @@ class Inventory {
 
   Found take(Path home, Jobs.Job job) throws IOException {
     List<Sources.Brought> files = incoming.files(home);
-    job.now("Opening " + (files.size() == 1 ? "the file" : files.size() + " files"), -1);
+    job.now(Said.of("job.opening", "n", files.size()), -1);
     Sources.Opened opened = Sources.open(files, incoming.scratch(home), incoming.tables(home));
     List<Found.Part> parts = new ArrayList<>();
     List<Sources.NotUnderstood> not = new ArrayList<>(opened.notUnderstood());
@@ -50,9 +52,9 @@ class Inventory {
         try {
           one(s, l, job, parts);
         } catch (FileProblem e) {
-          not.add(new Sources.NotUnderstood(where(s, l), e.getMessage()));
+          not.add(new Sources.NotUnderstood(where(s, l), e.said()));
         } catch (java.io.EOFException e) {
-          not.add(new Sources.NotUnderstood(where(s, l), "The file ends too early."));
+          not.add(new Sources.NotUnderstood(where(s, l), Said.of("told.fileEndsTooEarly")));
         }
     return new Found(List.copyOf(parts), List.copyOf(not));
   }
@@ -63,7 +65,7 @@ class Inventory {
 
   private void one(Source s, Source.SourceLayer l, Jobs.Job job, List<Found.Part> parts)
       throws FileProblem, IOException {
-    job.now("Reading “" + l.name() + "”", l.expected());
+    job.now(Said.of("job.reading", "name", l.name()), l.expected());
     Survey survey = new Survey();
     List<RawFeature> sample = new ArrayList<>();
     int[] pictures = {0};
@@ -81,7 +83,7 @@ class Inventory {
                 f.properties(),
                 f.problem());
           } catch (IllegalArgumentException e) {
-            throw new FileProblem(e.getMessage(), e);
+            throw new FileProblem(Refusal.said(e)).because(e);
           }
           pictures[0] += f.pictures().size();
           points[0] += f.geometry().map(Geometry::getNumPoints).orElse(1);

@@ -8,6 +8,7 @@ import org.whinridge.app.layer.Layer;
 import org.whinridge.app.shell.Refusal;
 import org.whinridge.core.layer.Field;
 import org.whinridge.core.read.LayerColumns;
+import org.whinridge.core.said.Said;
 import org.whinridge.core.value.Value;
 
 /**
@@ -17,22 +18,21 @@ final class ModelRows {
   private ModelRows() {}
 
   /** The fields of the layer that columns go into; columns that go nowhere are told. */
-  static Map<String, Field> targets(Choice c, Layer layer, List<String> leftOut) {
+  static Map<String, Field> targets(Choice c, Layer layer, List<Said> leftOut) {
     Map<String, Field> out = new LinkedHashMap<>();
     for (Choice.ColumnChoice k : c.columns()) {
       Optional<Field> f = layer.schema().field(k.field().name());
       boolean key = k.column().source().equals(c.key());
       if (f.filter(Field::readOnly).isPresent() && !key)
-        leftOut.add(k.column().source() + " (“" + f.get().label() + "” fills itself)");
+        leftOut.add(
+            Said.of(
+                "told.columnFillsItself", "column", k.column().source(), "field", f.get().label()));
       else if (f.isPresent() && !Importing.isPlaceColumn(c, k))
         out.put(k.column().source(), f.get());
-      else if (!Importing.isPlaceColumn(c, k)) leftOut.add(k.column().source());
+      else if (!Importing.isPlaceColumn(c, k)) leftOut.add(Said.text(k.column().source()));
     }
     if (!out.containsKey(c.key()))
-      throw Refusal.refused(
-          "Choose the column that tells which feature a row is, and the field of “"
-              + layer.name()
-              + "” that it goes into. Nothing was imported.");
+      throw Refusal.refused("refused.chooseColumnTellsFeature", "name", layer.name());
     return out;
   }
 

@@ -5,6 +5,7 @@ import java.time.Instant;
 import java.util.List;
 import java.util.Map;
 import java.util.UUID;
+import org.whinridge.core.said.Said;
 import org.whinridge.core.value.Value;
 
 /** Keeps visits that came in files; the module that has visits offers it. */
@@ -24,7 +25,7 @@ public interface PastVisits {
    * @param source where they came from: "import of visits.csv"
    * @return the hand-in that they were kept under
    */
-  UUID keep(UUID layer, String source, String person, List<PastVisit> visits);
+  UUID keep(UUID layer, Said source, String person, List<PastVisit> visits);
 
   /** Takes visits that came in one file away again; gives how many there were. */
   int takeBack(UUID handIn, String person);

@@ -8,11 +8,13 @@ import java.util.Optional;
 import java.util.OptionalDouble;
 import org.locationtech.jts.geom.Geometry;
 import org.locationtech.jts.geom.Polygonal;
+import org.whinridge.app.shell.Refusal;
 import org.whinridge.core.place.CoordinateSystem;
 import org.whinridge.core.place.DateLine;
 import org.whinridge.core.place.GeometryJson;
 import org.whinridge.core.place.Repair;
 import org.whinridge.core.profile.PlaceColumns;
+import org.whinridge.core.said.Said;
 import org.whinridge.core.text.Numbers;
 import org.whinridge.formats.source.RawFeature;
 
@@ -26,7 +28,7 @@ final class Preview {
   private final Optional<PlaceColumns> places;
   private final Optional<Repair> repair;
   private final List<Sample> features = new ArrayList<>();
-  private String problem = "";
+  private Said problem = Said.NONE;
   private int wrapped;
 
   private Preview(Found.Part part, Asked a) {
@@ -39,15 +41,15 @@ final class Preview {
   /**
    * GeoJSON with what is to be told.
    *
-   * @param accuracy how far positions may be off, in words
+   * @param accuracy how far positions may be off
    * @param unsure whether nobody knows how far
    */
   record Shown(
       String type,
       List<Sample> features,
       String system,
-      String problem,
-      String accuracy,
+      Said problem,
+      Said accuracy,
       boolean unsure) {}
 
   /** A feature of the file where it would lie. */
@@ -62,7 +64,7 @@ final class Preview {
 
   static Shown of(Found.Part part, Asked asked) {
     Preview p = new Preview(part, asked);
-    if (p.system.isEmpty()) p.problem = "Choose the coordinate system.";
+    if (p.system.isEmpty()) p.problem = Said.of("told.chooseCoordinateSystem");
     else part.sample().forEach(p::feature);
     OptionalDouble m = p.system.map(CoordinateSystem::accuracyM).orElse(OptionalDouble.of(0));
     return new Shown(
@@ -70,22 +72,20 @@ final class Preview {
         p.features,
         p.system.map(CoordinateSystem::name).orElse(""),
         p.problem,
-        p.system.isEmpty() ? "" : said(m) + p.wrappedSaid(),
+        p.system.isEmpty() ? Said.NONE : p.accuracy(m),
         m.isEmpty());
   }
 
-  private static String said(OptionalDouble m) {
-    if (m.isEmpty())
-      return "How its datum lies to WGS 84 is not known: positions may be off by hundreds of metres. Look at the map.";
-    return m.getAsDouble() == 0
-        ? "Positions are exact."
-        : "Positions are right to about "
-            + Numbers.plain(Numbers.round(m.getAsDouble(), 1))
-            + " m.";
-  }
-
-  private String wrappedSaid() {
-    return wrapped == 0 ? "" : " Longitudes beyond 180 degrees are put where they belong.";
+  private Said accuracy(OptionalDouble m) {
+    Said said =
+        m.isEmpty()
+            ? Said.of("told.unknownAccuracy")
+            : m.getAsDouble() == 0
+                ? Said.of("told.exact")
+                : Said.of("told.rightTo", "m", Numbers.round(m.getAsDouble(), 1));
+    return wrapped == 0
+        ? said
+        : Said.of("list.sentences", "a", said, "b", Said.of("told.beyond180"));
   }
 
   private void feature(RawFeature f) {
@@ -104,7 +104,8 @@ final class Preview {
       Repair.Result r = repair.get().of(g);
       if (!r.after().isEmpty()) add(f, "-after", r.after(), new State(null, true, r.changed()));
     } catch (IllegalArgumentException e) {
-      if (problem.isEmpty()) problem = "Row " + f.number() + ": " + e.getMessage() + ".";
+      if (problem.isEmpty())
+        problem = Said.of("told.row", "number", f.number(), "why", Refusal.said(e));
     }
   }
 

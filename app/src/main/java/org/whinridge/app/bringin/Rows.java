@@ -9,12 +9,14 @@ import java.util.Optional;
 import org.locationtech.jts.geom.Geometry;
 import org.locationtech.jts.geom.Polygonal;
 import org.whinridge.app.shell.Jobs;
+import org.whinridge.app.shell.Refusal;
 import org.whinridge.core.layer.Field;
 import org.whinridge.core.layer.FieldCheck;
 import org.whinridge.core.place.CoordinateSystem;
 import org.whinridge.core.place.DateLine;
 import org.whinridge.core.place.GeometryKind;
 import org.whinridge.core.place.Repair;
+import org.whinridge.core.said.Said;
 import org.whinridge.core.value.Value;
 import org.whinridge.formats.file.FileProblem;
 import org.whinridge.formats.source.RawFeature;
@@ -26,9 +28,9 @@ final class Rows {
   private final Map<String, Field> into = new LinkedHashMap<>();
   private final Optional<CoordinateSystem> system;
   private final Map<String, Integer> misfits = new LinkedHashMap<>();
-  private final Map<String, String> firstMisfit = new LinkedHashMap<>();
+  private final Map<String, Said> firstMisfit = new LinkedHashMap<>();
   private int unplaced;
-  private String firstUnplaced = "";
+  private Said firstUnplaced = Said.NONE;
   private int repaired;
   private int leftBroken;
   private int wrapped;
@@ -48,7 +50,7 @@ final class Rows {
     this.system = choice.system();
   }
 
-  void each(Jobs.Job job, String doing, Use use) throws FileProblem, IOException {
+  void each(Jobs.Job job, Said doing, Use use) throws FileProblem, IOException {
     Found.Part p = choice.part();
     job.now(doing, p.survey().count());
     Inventory.each(
@@ -79,8 +81,7 @@ final class Rows {
                 : Optional.empty();
       if (own.isEmpty()) return own;
       CoordinateSystem s =
-          system.orElseThrow(
-              () -> new FileProblem("The coordinate system is not known; choose it first."));
+          system.orElseThrow(() -> new FileProblem("refused.coordinateSystemNotKnown"));
       if (s.isInDegrees() && DateLine.isBeyond(own.get())) {
         own = own.map(DateLine::wrapped);
         wrapped++;
@@ -92,7 +93,8 @@ final class Rows {
       return Optional.ofNullable(g).filter(x -> !x.isEmpty());
     } catch (IllegalArgumentException e) {
       unplaced++;
-      if (firstUnplaced.isEmpty()) firstUnplaced = "row " + raw.number() + ": " + e.getMessage();
+      if (firstUnplaced.isEmpty())
+        firstUnplaced = Said.of("told.ofRow", "row", raw.number(), "why", Refusal.said(e));
       return Optional.empty();
     }
   }
@@ -133,49 +135,23 @@ final class Rows {
           .ifPresent(
               fault -> {
                 misfits.merge(f.label(), 1, Integer::sum);
-                firstMisfit.putIfAbsent(f.label(), "row " + raw.number() + ": " + fault.message());
+                firstMisfit.putIfAbsent(
+                    f.label(), Said.of("told.ofRow", "row", raw.number(), "why", fault.message()));
               });
     return out;
   }
 
   /** What is worth telling after all rows were read. */
-  List<String> notes() {
-    List<String> out = new ArrayList<>();
+  List<Said> notes() {
+    List<Said> out = new ArrayList<>();
     misfits.forEach(
         (label, n) ->
             out.add(
-                label
-                    + ": "
-                    + n
-                    + (n == 1 ? " value does" : " values do")
-                    + " not fit the field and"
-                    + (n == 1 ? " is" : " are")
-                    + " kept as they came; "
-                    + firstMisfit.get(label)
-                    + "."));
-    if (unplaced > 0)
-      out.add(
-          unplaced
-              + (unplaced == 1 ? " feature has" : " features have")
-              + " no place, since what the file gives can't be used; "
-              + firstUnplaced
-              + ".");
-    if (wrapped > 0)
-      out.add(
-          wrapped
-              + (wrapped == 1 ? " feature has" : " features have")
-              + " longitudes beyond 180 degrees; they were put where they belong, 360 degrees on.");
-    if (leftBroken > 0)
-      out.add(
-          leftBroken
-              + (leftBroken == 1
-                  ? " polygon that crosses itself is kept as it came."
-                  : " polygons that cross themselves are kept as they came."));
-    if (repaired > 0)
-      out.add(
-          repaired
-              + (repaired == 1 ? " self-crossing polygon was" : " self-crossing polygons were")
-              + " repaired.");
+                Said.of("told.misfits", "label", label, "n", n, "first", firstMisfit.get(label))));
+    if (unplaced > 0) out.add(Said.of("told.unplaced", "n", unplaced, "first", firstUnplaced));
+    if (wrapped > 0) out.add(Said.of("told.wrapped", "n", wrapped));
+    if (leftBroken > 0) out.add(Said.of("told.leftBroken", "n", leftBroken));
+    if (repaired > 0) out.add(Said.of("told.repaired", "n", repaired));
     return out;
   }
 }

@@ -26,6 +26,7 @@ import org.whinridge.core.layer.NewFeature;
 import org.whinridge.core.merge.SameValue;
 import org.whinridge.core.place.SamePlace;
 import org.whinridge.core.read.LayerColumns;
+import org.whinridge.core.said.Said;
 import org.whinridge.core.value.Value;
 import org.whinridge.formats.file.FileProblem;
 
@@ -58,7 +59,7 @@ class Updating {
   }
 
   /** One difference that an update would write. */
-  record Sample(String caption, String field, String before, String after) {}
+  record Sample(String caption, Said field, String before, Said after) {}
 
   /**
    * What an update would do, counted before it is done.
@@ -76,12 +77,22 @@ class Updating {
       int unchanged,
       int missing,
       int withoutKey,
-      List<String> repeated,
-      List<String> leftOut,
+      List<Said> repeated,
+      List<Said> leftOut,
       List<Sample> samples,
       List<String> missingCaptions,
       boolean removeMissing,
-      List<String> notes) {}
+      List<Said> notes) {
+    /** The keys that the file has more than once, in a row. */
+    public Said repeatedRow() {
+      return Said.row(repeated, "list.also", "list.also");
+    }
+
+    /** The columns that go nowhere, in a row. */
+    public Said leftOutRow() {
+      return Said.row(leftOut, "list.then", "list.then");
+    }
+  }
 
   /** What to do with one row of an update: which feature it is, and what differs. */
   private interface Match {
@@ -92,11 +103,11 @@ class Updating {
   private static final class Tally {
     int withoutKey;
     int pictures;
-    final List<String> repeated = new ArrayList<>();
+    final List<Said> repeated = new ArrayList<>();
     final Map<String, Integer> inFile = new LinkedHashMap<>();
     Field key;
-    final List<String> leftOut = new ArrayList<>();
-    List<String> notes = List.of();
+    final List<Said> leftOut = new ArrayList<>();
+    List<Said> notes = List.of();
 
     /**
      * Whether the file does not have a feature. One without a key can't be told, so it is never
@@ -110,7 +121,7 @@ class Updating {
   }
 
   private Tally match(
-      Choice c, Layer layer, Jobs.Job job, String doing, LayerColumns columns, Match use)
+      Choice c, Layer layer, Jobs.Job job, Said doing, LayerColumns columns, Match use)
       throws FileProblem, IOException {
     Tally t = new Tally();
     Map<String, Field> targets = ModelRows.targets(c, layer, t.leftOut);
@@ -139,13 +150,8 @@ class Updating {
           if (before != null) {
             if (t.repeated.size() < 20)
               t.repeated.add(
-                  "“"
-                      + k
-                      + "” in rows "
-                      + before
-                      + " and "
-                      + r.raw().number()
-                      + "; the first counts");
+                  Said.of(
+                      "told.firstCounts", "value", k, "first", before, "second", r.raw().number()));
             return;
           }
           int row = rowOf.getOrDefault(k, -1);
@@ -156,12 +162,7 @@ class Updating {
               row < 0 ? r.geometry() : moved(c, columns, row, r));
         });
     t.notes = new ArrayList<>(file.notes());
-    if (t.pictures > 0)
-      t.notes.add(
-          t.pictures
-              + (t.pictures == 1 ? " picture comes" : " pictures come")
-              + " with the rows; an update takes values and places, and leaves "
-              + (t.pictures == 1 ? "it out." : "them out."));
+    if (t.pictures > 0) t.notes.add(Said.of("told.otherRowsUpdateTakes", "pictures", t.pictures));
     return t;
   }
 
@@ -190,21 +191,21 @@ class Updating {
         : r.geometry();
   }
 
-  private static void overwritten(List<Sample> over, List<String> notes) {
+  private static void overwritten(List<Sample> over, List<Said> notes) {
     List<Sample> had = over.stream().filter(s -> !s.before.isEmpty()).limit(MOST_OVER).toList();
     for (Sample s : had)
       notes.add(
-          "“"
-              + s.caption
-              + "”: "
-              + s.field
-              + " was “"
-              + s.before
-              + "”, is "
-              + (s.after.isEmpty() ? "empty" : "“" + s.after + "”")
-              + ".");
-    if (had.size() == MOST_OVER)
-      notes.add("What else was overwritten stands in the layer's history, feature by feature.");
+          Said.of(
+              s.after.isEmpty() ? "told.wasIsEmpty" : "told.wasIs",
+              "caption",
+              s.caption,
+              "field",
+              s.field,
+              "before",
+              s.before,
+              "after",
+              s.after));
+    if (had.size() == MOST_OVER) notes.add(Said.of("told.whatElseWasOverwritten"));
   }
 
   /** Counts what an update would do; changes nothing. */
@@ -217,7 +218,7 @@ class Updating {
             c,
             layer,
             job,
-            "Comparing with “" + layer.name() + "”",
+            Said.of("job.comparing", "name", layer.name()),
             columns,
             (r, row, differs, place) -> {
               if (row < 0) n[0]++;
@@ -269,12 +270,12 @@ class Updating {
             samples.add(
                 new Sample(
                     caption,
-                    f.label(),
+                    Said.text(f.label()),
                     f.shown(columns.column(name).orElseThrow().value(row)),
-                    f.shown(v)));
+                    Said.text(f.shown(v))));
         });
     if (place.isPresent() && samples.size() < MOST_SAMPLES)
-      samples.add(new Sample(caption, "Place", "", "moved"));
+      samples.add(new Sample(caption, Said.of("sheet.place"), "", Said.of("told.moved")));
   }
 
   /**
@@ -292,14 +293,14 @@ class Updating {
 
   private Importing.Outcome update(
       Choice c, Layer layer, LayerColumns columns, String person, Jobs.Job job) throws Exception {
-    List<String> notes = new ArrayList<>();
+    List<Said> notes = new ArrayList<>();
     List<Sample> over = new ArrayList<>();
     NewFeature.Setting now = setting.now(layer.projectId());
     LayerChanges.Done done =
         changes.writeAsShown(
             layer,
             "import",
-            "update from " + c.part().source().name(),
+            Said.of("ledger.updateFrom", "file", c.part().source().title()),
             person,
             batch -> {
               Tally t =
@@ -307,7 +308,7 @@ class Updating {
                       c,
                       layer,
                       job,
-                      "Updating “" + layer.name() + "”",
+                      Said.of("job.updating", "name", layer.name()),
                       columns,
                       (r, row, differs, place) -> {
                         if (row < 0)
@@ -328,12 +329,15 @@ class Updating {
               notes.addAll(t.notes);
             });
     overwritten(over, notes);
-    String said =
-        done.changed()
-            + " features changed, "
-            + done.added()
-            + " added"
-            + (done.removed() > 0 ? ", " + done.removed() + " removed" : "");
+    Said said =
+        Said.of(
+            done.removed() > 0 ? "told.updatedRemoved" : "told.updated",
+            "changed",
+            done.changed(),
+            "added",
+            done.added(),
+            "removed",
+            done.removed());
     return new Importing.Outcome(
         layer.id(), layer.name(), said, Optional.of(done.group()), false, notes);
   }

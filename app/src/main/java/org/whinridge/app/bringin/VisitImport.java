@@ -22,6 +22,7 @@ import org.whinridge.core.layer.Field;
 import org.whinridge.core.layer.Reading;
 import org.whinridge.core.profile.DayOrder;
 import org.whinridge.core.read.LayerColumns;
+import org.whinridge.core.said.Said;
 import org.whinridge.core.value.Value;
 import org.whinridge.formats.file.FileProblem;
 
@@ -43,16 +44,11 @@ class VisitImport {
         c.columns().stream()
             .filter(k -> k.column().source().equals(c.date()))
             .findFirst()
-            .orElseThrow(
-                () ->
-                    Refusal.refused(
-                        "The column “"
-                            + c.date()
-                            + "” is not taken; it has the day of each visit. Nothing was imported."));
+            .orElseThrow(() -> Refusal.refused("refused.columnNotTakenDay", "date", c.date()));
     List<PastVisits.PastVisit> out = new ArrayList<>();
     Told told = new Told();
     LayerColumns columns = models.of(layer);
-    List<String> leftOut = new ArrayList<>();
+    List<Said> leftOut = new ArrayList<>();
     Map<String, Field> targets = ModelRows.targets(c, layer, leftOut);
     Field key = targets.get(c.key());
     // columns without a field of the layer are answers that are kept on the visit only
@@ -73,17 +69,27 @@ class VisitImport {
     Rows file = new Rows(c, targets);
     file.each(
         job,
-        "Reading visits",
+        Said.of("job.readingVisits"),
         r -> {
           Value cell = r.raw().properties().getOrDefault(c.date(), Value.EMPTY);
           Optional<Instant> at = Reading.anyMoment(cell, order);
           Map<String, Value> answers = new LinkedHashMap<>(r.values());
           String keyed = answers.getOrDefault(key.name(), Value.EMPTY).plain().strip();
           Integer row = rowOf.get(keyed);
-          String where = "row " + r.raw().number();
-          if (row == null) told.add(Why.NO_FEATURE, keyed.isEmpty() ? where + " (empty)" : keyed);
+          Said where = Said.of("told.rowNumber", "row", r.raw().number());
+          if (row == null)
+            told.add(
+                Why.NO_FEATURE,
+                keyed.isEmpty() ? Said.of("told.rowEmpty", "row", where) : Said.text(keyed));
           else if (at.isEmpty())
-            told.add(Why.NO_DAY, where + (cell.isEmpty() ? " (empty)" : " (“" + cut(cell) + "”)"));
+            told.add(
+                Why.NO_DAY,
+                Said.of(
+                    cell.isEmpty() ? "told.rowEmpty" : "told.rowHas",
+                    "row",
+                    where,
+                    "cell",
+                    cut(cell)));
           else {
             answers.remove(key.name());
             String who = who(r.raw().properties().get(c.visitor()), person);
@@ -91,26 +97,29 @@ class VisitImport {
               told.add(Why.TWICE, where);
               return;
             }
-            if (at.get().isAfter(now)) told.add(Why.FUTURE, where + " (" + cut(cell) + ")");
+            if (at.get().isAfter(now))
+              told.add(Why.FUTURE, Said.of("told.rowOf", "row", where, "cell", cut(cell)));
             out.add(
                 new PastVisits.PastVisit(
                     UUID.fromString(columns.id(row)), at.get(), who, answers, r.raw().pictures()));
           }
         });
-    List<String> notes = new ArrayList<>(file.notes());
+    List<Said> notes = new ArrayList<>(file.notes());
     notes.addAll(told.notes());
     if (out.isEmpty())
       throw Refusal.refused(
-          "No row has both a feature of “"
-              + layer.name()
-              + "” and a day. "
-              + String.join(" ", told.notes())
-              + " Nothing was imported.");
-    UUID handIn = visits.keep(layer.id(), "import of " + c.part().source().name(), person, out);
+          "refused.noRowBothFeature",
+          "name",
+          layer.name(),
+          "notes",
+          Said.row(told.notes(), "list.sentences", "list.sentences"));
+    UUID handIn =
+        visits.keep(
+            layer.id(), Said.of("ledger.importOf", "file", c.part().source().title()), person, out);
     return new Importing.Outcome(
         layer.id(),
         layer.name(),
-        out.size() + " past visits kept",
+        Said.of("told.pastVisitsKept", "n", out.size()),
         Optional.of(handIn),
         true,
         notes);
@@ -127,52 +136,39 @@ class VisitImport {
     return s.isEmpty() ? person : s.substring(0, Math.min(40, s.length()));
   }
 
-  /** Why a row is told, and how. */
+  /** Why a row is told. */
   private enum Why {
-    NO_FEATURE(
-        "row has a key that no feature has and was left out",
-        "rows have a key that no feature has and were left out"),
-    NO_DAY(
-        "row has no day that can be read and was left out",
-        "rows have no day that can be read and were left out"),
-    TWICE(
-        "row is the same as an earlier one, which was kept once",
-        "rows are the same as earlier ones, which were kept once"),
-    FUTURE(
-        "row has a day in the future; it is kept, and does not count as the last visit",
-        "rows have a day in the future; they are kept, and none counts as the last visit");
-    final String one;
-    final String many;
-
-    Why(String one, String many) {
-      this.one = one;
-      this.many = many;
-    }
+    NO_FEATURE,
+    NO_DAY,
+    TWICE,
+    FUTURE;
   }
 
   /** What is told of rows: how many, and the first of them by name. */
   private static final class Told {
     private static final int MOST = 20;
     private final Map<Why, Integer> count = new EnumMap<>(Why.class);
-    private final Map<Why, Set<String>> named = new EnumMap<>(Why.class);
+    private final Map<Why, Set<Said>> named = new EnumMap<>(Why.class);
 
-    void add(Why why, String which) {
+    void add(Why why, Said which) {
       count.merge(why, 1, Integer::sum);
-      Set<String> of = named.computeIfAbsent(why, k -> new LinkedHashSet<>());
+      Set<Said> of = named.computeIfAbsent(why, k -> new LinkedHashSet<>());
       if (of.size() < MOST) of.add(which);
     }
 
-    List<String> notes() {
-      List<String> out = new ArrayList<>();
+    List<Said> notes() {
+      List<Said> out = new ArrayList<>();
       count.forEach(
-          (why, n) ->
-              out.add(
-                  n
-                      + " "
-                      + (n == 1 ? why.one : why.many)
-                      + ": "
-                      + String.join(", ", named.get(why))
-                      + (named.get(why).size() == MOST && n > MOST ? " …" : ".")));
+          (why, n) -> {
+            Said which = Said.row(List.copyOf(named.get(why)), "list.then", "list.then");
+            out.add(
+                Said.of(
+                    named.get(why).size() == MOST && n > MOST ? "pastRows.some" : "pastRows.all",
+                    "what",
+                    Said.of("pastRow." + why.name(), "n", n),
+                    "which",
+                    which));
+          });
       return out;
     }
   }

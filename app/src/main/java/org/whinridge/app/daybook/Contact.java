@@ -16,6 +16,7 @@ import org.springframework.transaction.annotation.Transactional;
 import org.whinridge.app.photo.Photo;
 import org.whinridge.app.photo.Photos;
 import org.whinridge.app.shell.StoreCopies;
+import org.whinridge.core.said.Said;
 
 /**
  * What a device learns at a contact: what the office has of the visits that the device keeps, up to
@@ -48,9 +49,9 @@ class Contact {
    * @param visits the ids of visits, as the device wrote them
    */
   record Question(
-      @NotNull(message = "is missing")
-          @Size(max = MOST_ASKED, message = "has more visits than are asked for at once")
-          List<@NotNull(message = "is no id") String> visits) {}
+      @NotNull(message = "border.isMissing")
+          @Size(max = MOST_ASKED, message = "border.hasMoreVisitsThanAre")
+          List<@NotNull(message = "border.isNoId") String> visits) {}
 
   /**
    * What a device is answered.
@@ -61,7 +62,7 @@ class Contact {
   record Answer(List<VisitAnswer> visits, List<Given> given, Instant copiedUpTo) {}
 
   /** A text that was set aside and given to this person to look into. */
-  record Given(UUID id, String visit, String from, Instant at, String reason, String note) {}
+  record Given(UUID id, String visit, String from, Instant at, Said reason, String note) {}
 
   /**
    * A visit that is asked for and not in the answer is not at the office; a device that had handed

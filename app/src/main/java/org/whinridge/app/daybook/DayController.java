@@ -134,15 +134,11 @@ class DayController {
       body = in.readNBytes(limit + 1);
     }
     if (body.length > limit)
-      throw Refusal.tooLarge(
-          "This part of a hand-in is larger than "
-              + limit / 1_000_000
-              + " MB, which is the most that is taken at once. Nothing of it was taken; it stays on the device.");
+      throw Refusal.tooLarge("refused.partHandLargerThan", "mb", limit / 1_000_000);
     try {
       return Json.parse(new String(body, StandardCharsets.UTF_8)).asObject();
     } catch (ParseException | UnsupportedOperationException e) {
-      throw Refusal.refused(
-          "This hand-in did not arrive whole. Nothing was taken; the visits stay on the device. Send it again.");
+      throw Refusal.refused("refused.handDidNotArrive");
     }
   }
 }

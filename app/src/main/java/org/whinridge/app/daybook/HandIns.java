@@ -77,17 +77,14 @@ class HandIns {
     Instant day = Layers.now().truncatedTo(ChronoUnit.DAYS);
     if (handIns.bytesSince(person, day) >= mostBytesADay)
       throw Refusal.tooMuch(
-          person
-              + " has handed in "
-              + mostBytesADay / 1_000_000
-              + " MB of visits today, which is as much as this office takes from one person in a day. Nothing of this hand-in was taken; the visits stay on the device and can be handed in after midnight UTC. If this is honest work, whoever runs the server can raise the limit (whinridge.hand-ins-a-day).");
+          "refused.handedMbVisitsToday", "person", person, "mb", mostBytesADay / 1_000_000);
   }
 
   private void begin(Sender by) {
     Optional<HandInEntity> there = handIns.findById(by.handIn());
     if (there.isPresent()) {
       if (!there.get().person.equals(by.person()))
-        throw Refusal.conflict("This hand-in belongs to somebody else. Nothing was taken.");
+        throw Refusal.conflict("refused.handBelongsSomebodyElse");
       return;
     }
     HandInEntity h = new HandInEntity();
@@ -108,7 +105,7 @@ class HandIns {
     } catch (ConcurrencyFailureException e) {
       return VisitAnswer.busy(SentHandIn.idOf(raw));
     } catch (VisitKeeping.NoVisit e) {
-      LOG.warn("a visit of {} is set aside: {}", by.person(), e.getMessage());
+      LOG.warn("a visit of {} is set aside: {}", by.person(), e.said());
       String text = raw.toString();
       String sentId = SentHandIn.idOf(raw);
       Attempts.twice(
@@ -123,11 +120,11 @@ class HandIns {
                           by.person(),
                           by.device(),
                           by.deviceId());
-                  if (setAsides.keep(came, text, e.getMessage())) counted(by, text.length());
+                  if (setAsides.keep(came, text, e.said())) counted(by, text.length());
                 });
             return null;
           });
-      return VisitAnswer.setAside(sentId, e.getMessage());
+      return VisitAnswer.setAside(sentId, e.said());
     }
   }
 
@@ -167,8 +164,11 @@ class HandIns {
                     setAsides.wasRead(project, setAside, by);
                     return true;
                   }));
-    } catch (VisitKeeping.NoVisit | IllegalArgumentException e) {
-      transaction.executeWithoutResult(t -> setAsides.stillNot(project, setAside, e.getMessage()));
+    } catch (VisitKeeping.NoVisit e) {
+      transaction.executeWithoutResult(t -> setAsides.stillNot(project, setAside, e.said()));
+      return false;
+    } catch (IllegalArgumentException e) {
+      transaction.executeWithoutResult(t -> setAsides.stillNot(project, setAside, Refusal.said(e)));
       return false;
     }
   }

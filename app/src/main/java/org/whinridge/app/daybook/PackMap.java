@@ -103,7 +103,7 @@ class PackMap {
               basemaps.pictures(project, UUID.fromString(id)),
               Reach.boxes(stops, AROUND_M)));
     } catch (FileProblem e) {
-      throw Refusal.refused("The basemap's file can't be read: " + e.getMessage());
+      throw Refusal.refused("refused.basemapsFileCantBe", "why", Refusal.said(e));
     }
   }
 

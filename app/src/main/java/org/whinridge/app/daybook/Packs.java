@@ -107,14 +107,14 @@ class Packs {
     Round round = rounds.forPerson(roundId, person);
     byte[] named = made.getIfPresent(new PartKey(roundId, name, hash));
     if (named != null) return named;
-    if (!names(round).contains(name)) throw Refusal.notFound("part of this pack");
+    if (!names(round).contains(name)) throw Refusal.notFound("thing.partOfThisPack");
     return part(round, name);
   }
 
   private Edition edition(Round round) {
     return forms
         .newest(round.formId())
-        .orElseThrow(() -> Refusal.refused("The form of this round has no published edition."));
+        .orElseThrow(() -> Refusal.refused("refused.formRoundNoPublished"));
   }
 
   private Set<String> names(Round round) {

@@ -24,6 +24,7 @@ import org.whinridge.app.photo.Photos;
 import org.whinridge.app.shell.Ids;
 import org.whinridge.app.shell.Refusal;
 import org.whinridge.app.shell.Sha256;
+import org.whinridge.core.said.Said;
 import org.whinridge.core.value.Value;
 import org.whinridge.core.value.ValueJson;
 import org.whinridge.core.visit.VisitState;
@@ -50,7 +51,7 @@ class PastVisitKeeping implements PastVisits, GoesWithLayer, BroughtBeside {
 
   @Override
   @Transactional
-  public UUID keep(UUID layerId, String source, String person, List<PastVisit> past) {
+  public UUID keep(UUID layerId, Said source, String person, List<PastVisit> past) {
     Layer layer = layers.byId(layerId);
     Optional<UUID> form =
         forms.list(layer.projectId()).stream()
@@ -78,7 +79,7 @@ class PastVisitKeeping implements PastVisits, GoesWithLayer, BroughtBeside {
   }
 
   private static VisitEntity visit(
-      PastVisit p, HandInEntity h, UUID layer, Optional<UUID> form, String source) {
+      PastVisit p, HandInEntity h, UUID layer, Optional<UUID> form, Said source) {
     JsonObject kept = new JsonObject();
     JsonObject answers = new JsonObject();
     for (Map.Entry<String, Value> e : p.answers().entrySet()) {
@@ -100,14 +101,14 @@ class PastVisitKeeping implements PastVisits, GoesWithLayer, BroughtBeside {
     v.document =
         new JsonObject()
             .add("id", v.id.toString())
-            .add("source", source)
+            .add("source", source.json())
             .add("kept", kept)
             .add("state", new JsonObject().add("answers", answers))
             .toString();
     v.documentHash = Sha256.of(v.document);
     v.findings = "[]";
     v.state = VisitState.ACCEPTED;
-    v.reason = source.substring(0, Math.min(1000, source.length()));
+    v.reason = source;
     v.decidedAt = h.receivedAt;
     v.decidedBy = h.person;
     return v;
@@ -143,21 +144,20 @@ class PastVisitKeeping implements PastVisits, GoesWithLayer, BroughtBeside {
                     (UUID) r[0],
                     (Instant) r[1],
                     String.valueOf(r[2]),
-                    r[4] + (((Long) r[4]) == 1 ? " past visit, " : " past visits, ") + r[3]))
+                    Said.of("told.pastVisitsFrom", "n", (Long) r[4], "source", (Said) r[3])))
         .toList();
   }
 
   @Override
   @Transactional
-  public String takeAway(UUID layer, UUID handIn, String person) {
+  public Said takeAway(UUID layer, UUID handIn, String person) {
     List<VisitEntity> all =
         visits.findByHandInId(handIn).stream()
             .filter(v -> v.edition == FROM_A_FILE && layer.equals(v.layerId))
             .toList();
-    if (all.isEmpty())
-      throw Refusal.conflict("These past visits are gone already. Nothing was changed.");
+    if (all.isEmpty()) throw Refusal.conflict("refused.thesePastVisitsGone");
     int n = away(all);
-    return n + (n == 1 ? " past visit was" : " past visits were") + " taken away again";
+    return Said.of("told.pastVisitsGone", "n", n);
   }
 
   /** Visits that came in files go with the layer. */

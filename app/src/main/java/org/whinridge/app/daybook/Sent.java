@@ -4,6 +4,8 @@ import com.eclipsesource.json.JsonObject;
 import com.eclipsesource.json.JsonValue;
 import java.util.Optional;
 import java.util.UUID;
+import org.whinridge.core.said.Said;
+import org.whinridge.core.said.Unfit;
 
 /** Members of what devices send, whatever they hold. */
 final class Sent {
@@ -31,11 +33,11 @@ final class Sent {
   }
 
   /** A whole number, 0 when it is missing; {@code said} names it in the refusal. */
-  static long whole(JsonObject o, String member, String said) {
+  static long whole(JsonObject o, String member, Said said) {
     JsonValue v = o.get(member);
     if (v == null || v.isNull()) return 0;
     if (!v.isNumber() || v.asDouble() != Math.rint(v.asDouble()))
-      throw new IllegalArgumentException("its " + said + " is no whole number");
+      throw new Unfit("refused.noWholeNumber", "said", said);
     return (long) v.asDouble();
   }
 

@@ -13,17 +13,14 @@ import org.whinridge.app.shell.Refusal;
  */
 record SentHandIn(UUID id, String device, String deviceId, List<JsonValue> visits) {
   private static final int MOST_VISITS = 500;
-  private static final String STAY = " Nothing was taken; the visits stay on the device.";
 
   /** Reads it, or refuses it as a whole. */
   static SentHandIn read(JsonObject o) {
-    UUID id =
-        Sent.uuid(o, "id").orElseThrow(() -> Refusal.refused("This hand-in has no id." + STAY));
+    UUID id = Sent.uuid(o, "id").orElseThrow(() -> Refusal.refused("refused.handNoId"));
     JsonValue list = o.get("visits");
-    if (list == null || !list.isArray())
-      throw Refusal.refused("This hand-in has no visits." + STAY);
+    if (list == null || !list.isArray()) throw Refusal.refused("refused.handNoVisits");
     if (list.asArray().size() > MOST_VISITS)
-      throw Refusal.refused("One part of a hand-in has at most " + MOST_VISITS + " visits." + STAY);
+      throw Refusal.refused("refused.onePartHandAt", "mostVisits", MOST_VISITS);
     return new SentHandIn(
         id,
         Sent.cut(Sent.text(o, "device"), 80),

@@ -16,6 +16,8 @@ import java.util.UUID;
 import org.locationtech.jts.geom.Coordinate;
 import org.locationtech.jts.geom.Geometry;
 import org.whinridge.core.place.GeometryJson;
+import org.whinridge.core.said.Said;
+import org.whinridge.core.said.Unfit;
 
 /**
  * A visit as a device sent it, read once. What is missing is empty: whoever needs it says so. Parts
@@ -71,7 +73,7 @@ public record SentVisit(
         Sent.uuid(o, "id"),
         Sent.uuid(o, "round"),
         Sent.uuid(o, "feature"),
-        (int) Sent.whole(o, "edition", "edition"),
+        (int) Sent.whole(o, "edition", Said.text("edition")),
         moment(o, "startedAt"),
         moment(o, "endedAt"),
         Sent.object(o, "start"),
@@ -102,7 +104,7 @@ public record SentVisit(
     try {
       return Optional.of(Instant.parse(text));
     } catch (DateTimeException e) {
-      throw new IllegalArgumentException("its " + member + " is no moment: " + text, e);
+      throw new Unfit("refused.noMoment", "member", member, "text", text).because(e);
     }
   }
 
@@ -125,19 +127,18 @@ public record SentVisit(
 
   private static List<SentPhoto> photos(JsonValue list) {
     if (list == null) return List.of();
-    if (!list.isArray()) throw new IllegalArgumentException("its photos are no list");
+    if (!list.isArray()) throw new Unfit("refused.photosNoList");
     JsonArray a = list.asArray();
     List<SentPhoto> out = new ArrayList<>();
     for (int i = 0; i < a.size(); i++) {
-      if (!a.get(i).isObject())
-        throw new IllegalArgumentException("photo " + (i + 1) + " of it is no object");
+      if (!a.get(i).isObject()) throw new Unfit("refused.photoNoObject", "i", i + 1);
       JsonObject p = a.get(i).asObject();
       out.add(
           new SentPhoto(
               Sent.uuid(p, "id"),
               Sent.text(p, "question"),
               Sent.text(p, "sha256"),
-              Sent.whole(p, "bytes", "bytes of photo " + (i + 1)),
+              Sent.whole(p, "bytes", Said.of("refused.bytesOfPhoto", "n", i + 1)),
               Sent.object(p, "geotag").toString()));
     }
     return out;

@@ -4,6 +4,7 @@ import jakarta.persistence.AttributeConverter;
 import java.time.Instant;
 import java.util.Optional;
 import java.util.UUID;
+import org.whinridge.core.said.Said;
 import org.whinridge.core.text.Word;
 
 /**
@@ -20,7 +21,7 @@ public record SetAside(
     String person,
     String device,
     Instant receivedAt,
-    String reason,
+    Said reason,
     Fate fate,
     String fateReason,
     Optional<String> givenTo,
@@ -28,27 +29,20 @@ public record SetAside(
     Optional<String> decidedBy) {
   /** What became of it. */
   public enum Fate implements Word {
-    OPEN("open", "waits for somebody"),
-    READ_AGAIN("read again", "could be read, and is a visit now"),
-    GIVEN("given", "was given to a person to look into"),
-    PUT_AWAY("put away", "needs nobody any more");
+    OPEN("open"),
+    READ_AGAIN("read again"),
+    GIVEN("given"),
+    PUT_AWAY("put away");
     private final String id;
-    private final String said;
 
-    Fate(String id, String said) {
+    Fate(String id) {
       this.id = id;
-      this.said = said;
     }
 
     /** The word in data and on screens. */
     @Override
     public String id() {
       return id;
-    }
-
-    /** What it means. */
-    public String said() {
-      return said;
     }
 
     /** Whether somebody may still act on it. */

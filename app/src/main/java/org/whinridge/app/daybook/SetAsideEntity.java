@@ -8,6 +8,7 @@ import jakarta.persistence.Table;
 import jakarta.persistence.Version;
 import java.time.Instant;
 import java.util.UUID;
+import org.whinridge.core.said.Said;
 
 @Entity
 @Table(name = "set_aside")
@@ -22,7 +23,7 @@ class SetAsideEntity {
   String deviceId;
   Instant receivedAt;
   @Lob String document;
-  String reason;
+  Said reason;
 
   @Convert(converter = SetAside.FateInTheStore.class)
   SetAside.Fate fate = SetAside.Fate.OPEN;

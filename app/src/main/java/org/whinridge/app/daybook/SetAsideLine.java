@@ -3,6 +3,7 @@ package org.whinridge.app.daybook;
 import java.time.Instant;
 import java.util.Optional;
 import java.util.UUID;
+import org.whinridge.core.said.Said;
 
 /** A row of {@link SetAside} as the store gives it, without the text. */
 record SetAsideLine(
@@ -11,7 +12,7 @@ record SetAsideLine(
     String person,
     String device,
     Instant receivedAt,
-    String reason,
+    Said reason,
     SetAside.Fate fate,
     String fateReason,
     String givenTo,

@@ -16,6 +16,7 @@ import org.whinridge.app.people.People;
 import org.whinridge.app.shell.Locks;
 import org.whinridge.app.shell.Refusal;
 import org.whinridge.app.shell.Writing;
+import org.whinridge.core.said.Said;
 
 /** What was set aside: kept for ever, listed page by page, and acted on. */
 @Service
@@ -52,7 +53,7 @@ public class SetAsides {
    * @return whether it was not kept before
    */
   @Transactional
-  boolean keep(Came came, String text, String reason) {
+  boolean keep(Came came, String text, Said reason) {
     UUID id =
         UUID.nameUUIDFromBytes((came.person() + "\n" + text).getBytes(StandardCharsets.UTF_8));
     if (repository.existsById(id)) return false;
@@ -66,7 +67,7 @@ public class SetAsides {
     e.deviceId = came.deviceId();
     e.receivedAt = Layers.now();
     e.document = text;
-    e.reason = cut(reason);
+    e.reason = reason;
     repository.save(e);
     return true;
   }
@@ -106,7 +107,7 @@ public class SetAsides {
     return repository
         .findById(id)
         .filter(e -> e.projectId == null || e.projectId.equals(project))
-        .orElseThrow(() -> Refusal.notFound("text that was set aside"));
+        .orElseThrow(() -> Refusal.notFound("thing.textThatWasSet"));
   }
 
   /** A text with what it came with, for reading it again. */
@@ -126,13 +127,17 @@ public class SetAsides {
               e.deviceId),
           Json.parse(e.document));
     } catch (ParseException x) {
-      throw Refusal.refused("It is no JSON: " + x.getMessage() + ". It stays as it is.");
+      throw Refusal.refused("refused.noJsonStaysAs", "why", Refusal.said(x));
     }
   }
 
   private static Refusal over(SetAsideEntity e) {
     return Refusal.conflict(
-        "This is “" + e.fate.id() + "” already, by " + e.decidedBy + ". Nothing was changed.");
+        "refused.alreadyNothingWasChanged",
+        "id",
+        Said.of("fateWord." + e.fate.name()),
+        "decidedBy",
+        e.decidedBy);
   }
 
   private SetAsideEntity open(UUID project, UUID id) {
@@ -140,7 +145,7 @@ public class SetAsides {
     SetAsideEntity e =
         locks
             .lock(SetAsideEntity.class, id)
-            .orElseThrow(() -> Refusal.notFound("text that was set aside"));
+            .orElseThrow(() -> Refusal.notFound("thing.textThatWasSet"));
     if (!e.fate.isOpen()) throw over(e);
     return e;
   }
@@ -159,15 +164,14 @@ public class SetAsides {
 
   /** Says why it still can't be read. */
   @Transactional
-  void stillNot(UUID project, UUID id, String reason) {
-    open(project, id).reason = cut(reason);
+  void stillNot(UUID project, UUID id, Said reason) {
+    open(project, id).reason = reason;
   }
 
   /** Gives it to a person, who finds it in the day book at the next contact. */
   @Writing
   public void give(UUID project, UUID id, String to, String note, String by) {
-    if (!people.inspectors().contains(to))
-      throw Refusal.refused("Choose who is to look into it. Nothing was changed.");
+    if (!people.inspectors().contains(to)) throw Refusal.refused("refused.chooseWhoLookInto");
     SetAsideEntity e = open(project, id);
     decide(e, SetAside.Fate.GIVEN, note, by);
     e.givenTo = to;
@@ -176,8 +180,7 @@ public class SetAsides {
   /** Puts it away; the text stays. */
   @Writing
   public void putAway(UUID project, UUID id, String reason, String by) {
-    if (reason.isBlank())
-      throw Refusal.refused("Say why nobody needs it any more. Nothing was changed.");
+    if (reason.isBlank()) throw Refusal.refused("refused.sayWhyNobodyNeeds");
     decide(open(project, id), SetAside.Fate.PUT_AWAY, reason, by);
   }
 

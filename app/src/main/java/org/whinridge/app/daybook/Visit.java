@@ -4,14 +4,15 @@ import java.time.Instant;
 import java.util.List;
 import java.util.Optional;
 import java.util.UUID;
+import org.whinridge.core.said.Said;
 import org.whinridge.core.visit.VisitState;
 
 /**
  * A visit as it was handed in.
  *
  * @param sent the whole visit as the device sent it
- * @param findings what the server's own run of the rules found, in words; empty when it agrees with
- *     the device
+ * @param findings what the server's own run of the rules found; empty when it agrees with the
+ *     device
  * @param clash whether it waits and disagrees with the layer
  */
 public record Visit(
@@ -27,10 +28,10 @@ public record Visit(
     Instant endedAt,
     Instant receivedAt,
     SentVisit sent,
-    List<String> findings,
+    List<Said> findings,
     VisitState state,
     boolean clash,
-    String reason,
+    Said reason,
     Optional<Instant> decidedAt,
     Optional<String> decidedBy) {
   /** What stands for it in lists: its state, or that it clashes. */

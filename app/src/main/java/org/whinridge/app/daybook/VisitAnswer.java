@@ -4,6 +4,7 @@ import com.fasterxml.jackson.annotation.JsonInclude;
 import java.time.Instant;
 import java.util.List;
 import org.whinridge.app.photo.Photo;
+import org.whinridge.core.said.Said;
 import org.whinridge.core.visit.VisitState;
 
 /**
@@ -19,7 +20,7 @@ record VisitAnswer(
     String id,
     String state,
     boolean clash,
-    String reason,
+    Said reason,
     String hash,
     Instant receivedAt,
     List<PhotoHere> photos,
@@ -63,19 +64,11 @@ record VisitAnswer(
   /** A visit that could not be kept now. */
   static VisitAnswer busy(String id) {
     return new VisitAnswer(
-        id,
-        BUSY,
-        false,
-        "Somebody is writing to this visit just now. It stays on the device; hand in again.",
-        null,
-        null,
-        null,
-        null,
-        null);
+        id, BUSY, false, Said.of("told.visitBusy"), null, null, null, null, null);
   }
 
   /** A text that the office has kept, but could not read as a visit. */
-  static VisitAnswer setAside(String id, String reason) {
+  static VisitAnswer setAside(String id, Said reason) {
     return new VisitAnswer(
         id, VisitState.SET_ASIDE.id(), false, unread(reason), null, null, null, null, null);
   }
@@ -94,9 +87,7 @@ record VisitAnswer(
         s.fateReason());
   }
 
-  private static String unread(String reason) {
-    return "The office has kept it, but could not read it as a visit: "
-        + reason
-        + ". A coordinator sees it.";
+  private static Said unread(Said reason) {
+    return Said.of("told.unread", "why", reason);
   }
 }

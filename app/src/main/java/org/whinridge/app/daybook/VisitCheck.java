@@ -19,6 +19,7 @@ import org.whinridge.core.layer.Feature;
 import org.whinridge.core.layer.Field;
 import org.whinridge.core.layer.Schema;
 import org.whinridge.core.place.CoordinateSystem;
+import org.whinridge.core.said.Said;
 import org.whinridge.core.travel.Outdoors;
 import org.whinridge.core.value.Value;
 import org.whinridge.core.visit.Filling;
@@ -39,16 +40,15 @@ class VisitCheck {
 
   /**
    * Holds the answers of unique questions against the whole layer, too. What the server's run says:
-   * sentences for the reviewer, none when it agrees with the device.
+   * what the reviewer should know, nothing when it agrees with the device.
    */
-  List<String> findings(SentVisit visit, Edition edition, Project project, Layer layer) {
+  List<Said> findings(SentVisit visit, Edition edition, Project project, Layer layer) {
     Schema schema = Outdoors.schema(edition.schema());
     Optional<ExecutableForm> form =
         FormCompiler.compile(Outdoors.form(edition.form(), edition.schema()), schema).form();
     if (form.isEmpty())
-      return List.of(
-          "edition " + edition.number() + " can't be run at the server; look at every value");
-    List<String> out = new ArrayList<>();
+      return List.of(Said.of("visitFinding.cantRun", "edition", edition.number()));
+    List<Said> out = new ArrayList<>();
     Set<String> unchecked = new LinkedHashSet<>();
     VisitStart start =
         VisitStart.read(
@@ -62,13 +62,14 @@ class VisitCheck {
     for (OpenPoint p : again.points())
       if (p.kind().holdsBack())
         out.add(
-            form.get().form().question(p.question()).map(q -> q.label() + ": ").orElse("")
-                + p.message());
+            form.get()
+                .form()
+                .question(p.question())
+                .map(q -> Said.of("claim.fault", "field", q.label(), "why", p.message()))
+                .orElse(p.message()));
     if (!schema.writeValues(again.forLayer()).equals(visit.set()))
-      out.add(
-          "the values to be written do not follow from the answers by the form's rules; look at every value");
-    unchecked.forEach(
-        f -> out.add("whether another feature has the same " + f + " could not be looked up"));
+      out.add(Said.of("visitFinding.otherValues"));
+    unchecked.forEach(f -> out.add(Said.of("visitFinding.notLookedUp", "field", f)));
     return out;
   }
 

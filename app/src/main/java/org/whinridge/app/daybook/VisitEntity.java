@@ -7,6 +7,7 @@ import jakarta.persistence.Table;
 import jakarta.persistence.Version;
 import java.time.Instant;
 import java.util.UUID;
+import org.whinridge.core.said.Said;
 import org.whinridge.core.visit.VisitState;
 
 @Entity
@@ -31,7 +32,7 @@ class VisitEntity {
   @Lob String findings;
   VisitState state;
   boolean clash;
-  String reason;
+  Said reason;
   Instant decidedAt;
   String decidedBy;
 }

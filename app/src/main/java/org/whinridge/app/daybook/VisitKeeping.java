@@ -27,6 +27,8 @@ import org.whinridge.app.shell.Refusal;
 import org.whinridge.app.shell.Sha256;
 import org.whinridge.core.layer.Feature;
 import org.whinridge.core.round.StopState;
+import org.whinridge.core.said.Said;
+import org.whinridge.core.said.Unfit;
 import org.whinridge.core.visit.VisitState;
 
 /**
@@ -68,12 +70,20 @@ class VisitKeeping {
     this.locks = locks;
   }
 
-  /** It can't be read as a visit; the message says why. */
+  /** It can't be read as a visit, and why. */
   static final class NoVisit extends Exception {
     private static final long serialVersionUID = 1;
 
+    private final transient Said said;
+
     NoVisit(RuntimeException why) {
-      super(why.getMessage() == null ? "a part of it has the wrong kind" : why.getMessage(), why);
+      super(why);
+      said = why.getMessage() == null ? Said.of("refused.wrongPart") : Refusal.said(why);
+    }
+
+    /** Why. */
+    Said said() {
+      return said;
     }
   }
 
@@ -96,7 +106,7 @@ class VisitKeeping {
   /** Reads a visit of a person. Not within a transaction, since it asks read models. */
   Read read(JsonValue raw, String person) throws NoVisit {
     try {
-      if (!raw.isObject()) throw new IllegalArgumentException("it is no JSON object");
+      if (!raw.isObject()) throw new Unfit("refused.noJsonObject");
       return read(SentVisit.read(raw.asObject(), raw.toString()), person);
     } catch (Refusal
         | IllegalArgumentException
@@ -109,35 +119,35 @@ class VisitKeeping {
       // one visit never holds up the others of a hand-in, whatever is in it
       LOG.error("a visit of {} could not be looked at", person, e);
       throw new NoVisit(
-          new IllegalArgumentException("looking at it failed: " + e.getClass().getSimpleName(), e));
+          new Unfit("refused.lookingAtFailed", "simpleName", e.getClass().getSimpleName())
+              .because(e));
     }
   }
 
   private Read read(SentVisit sent, String person) {
-    UUID id = need(sent.id(), "it has no id");
+    UUID id = need(sent.id(), Said.of("refused.noId"));
     if (visits.personOf(id).filter(p -> !p.equals(person)).isPresent()) throw new OfSomebodyElse();
-    Round round = rounds.forPerson(need(sent.round(), "its round is not an id"), person);
-    UUID feature = need(sent.feature(), "its feature is not an id");
+    Round round = rounds.forPerson(need(sent.round(), Said.of("refused.roundNoId")), person);
+    UUID feature = need(sent.feature(), Said.of("refused.featureNoId"));
     if (round.stops().stream().noneMatch(s -> s.featureId().equals(feature)))
-      throw new IllegalArgumentException("the feature is no stop of this round");
+      throw new Unfit("refused.featureNoStopRound");
     Layer layer = layers.byId(round.layerId());
     int number = sent.edition();
     Edition edition =
         forms
             .edition(round.formId(), number)
-            .orElseThrow(
-                () ->
-                    new IllegalArgumentException(
-                        "edition " + number + " of its form is not known here"));
+            .orElseThrow(() -> new Unfit("refused.editionFormNotKnown", "number", number));
     JsonArray findings = new JsonArray();
-    check.findings(sent, edition, projects.byId(layer.projectId()), layer).forEach(findings::add);
+    check
+        .findings(sent, edition, projects.byId(layer.projectId()), layer)
+        .forEach(f -> findings.add(f.json()));
     Optional<Feature> now = layers.feature(layer, feature);
     boolean clash = true; // a feature that is gone needs a decision, too
     if (now.isPresent()) {
       VisitMerge.Outcome m =
           VisitMerge.of(sent, layer, now.get(), layers.at(layer, now.get(), sent.base().version()));
       clash = !m.result().clashes().isEmpty();
-      m.problems().forEach(findings::add);
+      m.problems().forEach(p -> findings.add(p.json()));
     }
     return new Read(
         id,
@@ -154,23 +164,22 @@ class VisitKeeping {
 
   /** A moment that the store can hold. */
   private static Instant moment(Optional<Instant> sent, String member) {
-    Instant at = need(sent, "its " + member + " is missing");
+    Instant at = need(sent, Said.of("refused.memberMissing", "member", member));
     if (at.isBefore(EARLIEST) || at.isAfter(LATEST))
-      throw new IllegalArgumentException("its " + member + " lies in another age: " + at);
+      throw new Unfit("refused.liesAnotherAge", "member", member, "at", at);
     return at;
   }
 
   private List<Photos.Announced> announced(List<SentVisit.SentPhoto> sent) {
     if (sent.size() > MOST_PHOTOS)
-      throw new IllegalArgumentException("a visit has at most " + MOST_PHOTOS + " photos");
+      throw new Unfit("refused.visitAtMostPhotos", "mostPhotos", MOST_PHOTOS);
     List<Photos.Announced> out = new ArrayList<>();
     for (SentVisit.SentPhoto p : sent) {
       if (!p.sha256().matches("[0-9a-f]{64}") || p.bytes() < 1 || p.bytes() > photos.limit())
-        throw new IllegalArgumentException(
-            "a photo has no sound hash, or is larger than " + photos.limit() + " bytes");
+        throw new Unfit("refused.photoNoSoundHash", "limit", photos.limit());
       out.add(
           new Photos.Announced(
-              need(p.id(), "a photo has no id"),
+              need(p.id(), Said.of("refused.photoNoId")),
               Sent.cut(p.question(), 63),
               p.sha256(),
               p.bytes(),
@@ -188,10 +197,8 @@ class VisitKeeping {
   void keepLate(Read r, HandIns.Sender by) {
     Optional<VisitEntity> there = locks.lock(VisitEntity.class, r.id());
     if (there.isPresent() && !there.get().documentHash.equals(Sha256.of(r.text())))
-      throw new IllegalArgumentException(
-          "another text of this visit came since and is “"
-              + there.get().state
-              + "”; put this one away if that one has all");
+      throw new Unfit(
+          "refused.anotherTextVisitCame", "state", Said.ofState(there.get().state.id()));
     keep(r, by);
   }
 
@@ -204,8 +211,7 @@ class VisitKeeping {
     if (there.filter(v -> v.documentHash.equals(hash)).isPresent())
       return new Outcome(answer(there.get()), false);
     if (there.filter(v -> v.state == VisitState.ACCEPTED).isPresent())
-      throw new IllegalArgumentException(
-          "the visit was accepted before this newer text of it arrived");
+      throw new Unfit("refused.visitWasAcceptedBefore");
     VisitEntity v = there.orElseGet(VisitEntity::new);
     v.id = r.id();
     v.handInId = by.handIn();
@@ -224,7 +230,7 @@ class VisitKeeping {
     v.findings = r.findings();
     v.state = VisitState.WAITING;
     v.clash = r.clash();
-    v.reason = "";
+    v.reason = Said.NONE;
     visits.saveAndFlush(v);
     photos.announce(r.id(), r.photos(), new Photos.Sender(by.person(), by.deviceId()));
     rounds.mark(r.round().id(), r.feature(), StopState.DONE, "");
@@ -232,11 +238,11 @@ class VisitKeeping {
   }
 
   /** A visit with this id is another person's. */
-  static final class OfSomebodyElse extends IllegalArgumentException {
+  static final class OfSomebodyElse extends Unfit {
     private static final long serialVersionUID = 1;
 
     OfSomebodyElse() {
-      super("a visit with this id belongs to somebody else");
+      super("refused.visitOfAnother");
     }
   }
 
@@ -251,7 +257,7 @@ class VisitKeeping {
         : Optional.empty();
   }
 
-  private static <T> T need(Optional<T> sent, String otherwise) {
-    return sent.orElseThrow(() -> new IllegalArgumentException(otherwise));
+  private static <T> T need(Optional<T> sent, Said otherwise) {
+    return sent.orElseThrow(() -> new Unfit(otherwise));
   }
 }

@@ -12,6 +12,7 @@ import org.whinridge.core.layer.Schema;
 import org.whinridge.core.merge.Claims;
 import org.whinridge.core.merge.Merge;
 import org.whinridge.core.merge.SameValue;
+import org.whinridge.core.said.Said;
 import org.whinridge.core.value.Value;
 
 /** A visit's document made ready for core's merge with the feature as it is on the layer now. */
@@ -23,7 +24,7 @@ public final class VisitMerge {
    *
    * @param problems what it says of the layer that does not hold, in words
    */
-  public record Outcome(Merge.Result result, List<String> problems) {}
+  public record Outcome(Merge.Result result, List<Said> problems) {}
 
   /**
    * The merge of a visit into a feature.

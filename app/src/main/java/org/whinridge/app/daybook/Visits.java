@@ -18,6 +18,7 @@ import org.springframework.transaction.annotation.Transactional;
 import org.whinridge.app.layer.Layers;
 import org.whinridge.app.shell.Locks;
 import org.whinridge.app.shell.Refusal;
+import org.whinridge.core.said.Said;
 import org.whinridge.core.visit.VisitState;
 
 /** Visits that were handed in, for the review desk and for outputs. */
@@ -41,8 +42,8 @@ public class Visits {
   }
 
   private static Visit of(VisitEntity v) {
-    List<String> findings = new ArrayList<>();
-    for (JsonValue f : Json.parse(v.findings).asArray()) findings.add(f.asString());
+    List<Said> findings = new ArrayList<>();
+    for (JsonValue f : Json.parse(v.findings).asArray()) findings.add(Said.read(f));
     return new Visit(
         v.id,
         Optional.ofNullable(v.roundId),
@@ -94,7 +95,7 @@ public class Visits {
         .findById(id)
         .filter(v -> v.layerId != null)
         .map(Visits::of)
-        .orElseThrow(() -> Refusal.notFound("visit"));
+        .orElseThrow(() -> Refusal.notFound("thing.visit"));
   }
 
   /** The feature of each accepted visit of a layer, the oldest visit first. */
@@ -136,24 +137,25 @@ public class Visits {
         locks
             .lock(VisitEntity.class, id)
             .filter(x -> x.layerId != null)
-            .orElseThrow(() -> Refusal.notFound("visit"));
+            .orElseThrow(() -> Refusal.notFound("thing.visit"));
     if (!states.contains(v.state))
       throw Refusal.conflict(
-          "This visit is “"
-              + v.state
-              + "” already"
-              + (v.decidedBy == null ? "" : ", by " + v.decidedBy)
-              + ". Nothing was changed.");
+          v.decidedBy == null ? "refused.visitIsAlready" : "refused.visitIsAlreadyBy",
+          "state",
+          Said.ofState(v.state.id()),
+          "person",
+          String.valueOf(v.decidedBy));
     return of(v);
   }
 
   /** Puts a visit into a state. */
   @Transactional
   public void decide(UUID id, VisitState state, String reason, String person) {
-    VisitEntity v = locks.lock(VisitEntity.class, id).orElseThrow(() -> Refusal.notFound("visit"));
+    VisitEntity v =
+        locks.lock(VisitEntity.class, id).orElseThrow(() -> Refusal.notFound("thing.visit"));
     v.state = state;
     v.clash = false;
-    v.reason = reason.substring(0, Math.min(1000, reason.length()));
+    v.reason = Said.text(reason.substring(0, Math.min(1000, reason.length())));
     v.decidedAt = Layers.now();
     v.decidedBy = person;
   }

@@ -29,6 +29,7 @@ import org.whinridge.app.shell.Refusal;
 import org.whinridge.core.form.Question;
 import org.whinridge.core.form.compile.FormProblem;
 import org.whinridge.core.prefill.LookUp;
+import org.whinridge.core.said.Said;
 
 @Controller
 class FormController {
@@ -165,8 +166,8 @@ class FormController {
 
   /** An edit of the draft, which core reads, and the revision that it was made on. */
   record Edited(
-      @NotNull(message = "is missing") JsonObject edit,
-      @NotNull(message = "is missing") Long revision) {}
+      @NotNull(message = "border.isMissing") JsonObject edit,
+      @NotNull(message = "border.isMissing") Long revision) {}
 
   /** Edits the draft. */
   @PostMapping("/api/p/{project}/forms/{id}/edits")
@@ -185,11 +186,12 @@ class FormController {
     try {
       flash.addFlashAttribute(
           "done",
-          "Edition "
-              + forms.publish(p.id(), id, person.getName())
-              + " is published. New rounds take it out; rounds already out keep theirs until their next contact.");
+          Said.of(
+              "told.editionPublishedNewRounds",
+              "name",
+              forms.publish(p.id(), id, person.getName())));
     } catch (Refusal e) {
-      flash.addFlashAttribute("problem", e.getMessage());
+      flash.addFlashAttribute("problem", e.said());
     }
     return "redirect:/p/" + p.key() + "/forms/" + id;
   }

@@ -13,6 +13,7 @@ import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import org.whinridge.app.layer.Layer;
 import org.whinridge.app.layer.Layers;
+import org.whinridge.app.shell.Catalogue;
 import org.whinridge.app.shell.Locks;
 import org.whinridge.app.shell.Refusal;
 import org.whinridge.app.shell.Writing;
@@ -22,6 +23,7 @@ import org.whinridge.core.form.compile.FormCompiler;
 import org.whinridge.core.form.compile.FormPart;
 import org.whinridge.core.form.compile.FormProblem;
 import org.whinridge.core.layer.Schema;
+import org.whinridge.core.said.Said;
 
 /** Drafts, their edits, and published editions. Each edit is stored as it is made. */
 @Service
@@ -32,7 +34,15 @@ public class Forms {
   private final Layers layers;
   private final Locks locks;
 
-  Forms(FormRepository forms, EditionRepository editions, Layers layers, Locks locks) {
+  private final Catalogue catalogue;
+
+  Forms(
+      FormRepository forms,
+      EditionRepository editions,
+      Layers layers,
+      Locks locks,
+      Catalogue catalogue) {
+    this.catalogue = catalogue;
     this.locks = locks;
     this.forms = forms;
     this.editions = editions;
@@ -76,7 +86,7 @@ public class Forms {
   /** A form of a project. */
   public FormDraft get(UUID project, UUID id) {
     FormEntity e =
-        forms.findByIdAndProjectId(id, project).orElseThrow(() -> Refusal.notFound("form"));
+        forms.findByIdAndProjectId(id, project).orElseThrow(() -> Refusal.notFound("thing.form"));
     return of(e, newest(id).map(Edition::number).orElse(0));
   }
 
@@ -94,7 +104,7 @@ public class Forms {
     return locks
         .lock(FormEntity.class, id)
         .filter(e -> e.projectId.equals(project))
-        .orElseThrow(() -> Refusal.notFound("form"));
+        .orElseThrow(() -> Refusal.notFound("thing.form"));
   }
 
   /** Begins a form with a question for every field of a layer. */
@@ -106,7 +116,12 @@ public class Forms {
     e.projectId = project;
     e.layerId = layer.id();
     e.draft =
-        Form.fromLayer(layer.name() + " visit", layer.name(), layer.schema()).json().toString();
+        Form.fromLayer(
+                catalogue.say(Said.of("form.visitOf", "layer", layer.name())),
+                layer.name(),
+                layer.schema())
+            .json()
+            .toString();
     e.revision = 1;
     e.changedAt = Layers.now();
     forms.save(e);
@@ -120,13 +135,11 @@ public class Forms {
   @Writing
   public FormDraft edit(UUID project, UUID id, long revision, JsonObject edit) {
     FormEntity e = locked(project, id);
-    if (e.revision != revision)
-      throw Refusal.conflict(
-          "Somebody else, or another window, has changed this form meanwhile. Load the page again to go on from there; this change was not made.");
+    if (e.revision != revision) throw Refusal.conflict("refused.somebodyElseOrAnother");
     try {
       e.draft = FormEdit.apply(Form.read(e.draft), edit).json().toString();
     } catch (IllegalArgumentException x) {
-      throw Refusal.refused("This change was not made: " + x.getMessage() + ".");
+      throw Refusal.refused("refused.changeWasNotMade", "why", Refusal.said(x));
     }
     e.revision++;
     e.changedAt = Layers.now();
@@ -169,11 +182,7 @@ public class Forms {
     int next = newest(id).map(Edition::number).orElse(0) + 1;
     List<FormProblem> problems = problems(of(e, next - 1));
     if (!problems.isEmpty())
-      throw Refusal.refused(
-          "This form can't be published yet: "
-              + problems.size()
-              + (problems.size() == 1 ? " thing is" : " things are")
-              + " wrong with it. Nothing was published.");
+      throw Refusal.refused("refused.formCantBePublished", "problems", problems.size());
     EditionEntity n = new EditionEntity();
     n.id = UUID.randomUUID();
     n.formId = id;

@@ -8,6 +8,7 @@ import org.springframework.stereotype.Component;
 import org.whinridge.app.layer.LayerUse;
 import org.whinridge.core.form.Question;
 import org.whinridge.core.form.QuestionType;
+import org.whinridge.core.said.Said;
 
 /** Tells which forms are built on a layer, so that it is not taken from under them unseen. */
 @Component
@@ -19,15 +20,17 @@ class FormsOnLayers implements LayerUse {
   }
 
   @Override
-  public List<String> of(UUID layer) {
-    return forms.onLayer(layer).stream().map(f -> "the form “" + f.form().title() + "”").toList();
+  public List<Said> of(UUID layer) {
+    return forms.onLayer(layer).stream()
+        .map(f -> Said.of("uses.form", "title", f.form().title()))
+        .toList();
   }
 
   @Override
-  public List<String> of(UUID layer, String field) {
+  public List<Said> of(UUID layer, String field) {
     return forms.onLayer(layer).stream()
         .filter(f -> f.form().questions().stream().anyMatch(q -> q.writesTo().equals(field)))
-        .map(f -> "The form “" + f.form().title() + "”")
+        .map(f -> Said.of("uses.theForm", "title", f.form().title()))
         .toList();
   }
 

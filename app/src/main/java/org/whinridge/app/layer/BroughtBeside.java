@@ -3,15 +3,16 @@ package org.whinridge.app.layer;
 import java.time.Instant;
 import java.util.List;
 import java.util.UUID;
+import org.whinridge.core.said.Said;
 
 /** What files brought for a layer's features without changing the layer itself: past visits. */
 public interface BroughtBeside {
   /**
    * What one file brought.
    *
-   * @param summary in words: "12 past visits, import of visits.csv"
+   * @param summary what it is: "12 past visits, import of visits.csv"
    */
-  record Brought(UUID id, Instant at, String person, String summary) {}
+  record Brought(UUID id, Instant at, String person, Said summary) {}
 
   /** All that was brought for a layer, the newest first. */
   List<Brought> broughtTo(UUID layer);
@@ -19,7 +20,7 @@ public interface BroughtBeside {
   /**
    * Takes what one file brought for the layer away again, as a whole.
    *
-   * @return in words what is gone
+   * @return what is gone
    */
-  String takeAway(UUID layer, UUID id, String person);
+  Said takeAway(UUID layer, UUID id, String person);
 }

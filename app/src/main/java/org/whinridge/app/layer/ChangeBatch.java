@@ -25,6 +25,7 @@ import org.whinridge.core.merge.SameValue;
 import org.whinridge.core.merge.Standing;
 import org.whinridge.core.place.GeometryJson;
 import org.whinridge.core.place.SamePlace;
+import org.whinridge.core.said.Said;
 import org.whinridge.core.value.Value;
 
 /**
@@ -57,7 +58,7 @@ public final class ChangeBatch {
   private final LedgerEntity head;
   private final Map<UUID, Op> waiting = new LinkedHashMap<>();
   private final List<FeatureEntity> fresh = new ArrayList<>();
-  private final List<String> left = new ArrayList<>();
+  private final List<Said> left = new ArrayList<>();
   private Schema schema;
   private final Schema schemaBefore;
   private final java.util.Set<UUID> touched = new LinkedHashSet<>();
@@ -72,7 +73,7 @@ public final class ChangeBatch {
       LayerEntity layer,
       UUID group,
       String cause,
-      String summary,
+      Said summary,
       String person,
       Instant at,
       Optional<NewFeature.Setting> setting) {
@@ -88,7 +89,7 @@ public final class ChangeBatch {
     head.at = at;
     head.person = person;
     head.cause = cause;
-    head.summary = summary.substring(0, Math.min(300, summary.length()));
+    head.summary = summary;
     head.beforeValues = "{}";
     head.afterValues = "{}";
   }
@@ -145,14 +146,14 @@ public final class ChangeBatch {
     return schema;
   }
 
-  /** What the act does, in words. */
-  String summary() {
+  /** What the act does. */
+  Said summary() {
     return head.summary;
   }
 
   /** Says what the act did, when that is only known at its end. */
-  public void summary(String s) {
-    head.summary = s.substring(0, Math.min(300, s.length()));
+  public void summary(Said s) {
+    head.summary = s;
   }
 
   /** Gives the layer another schema; the ledger keeps the one before. */
@@ -198,8 +199,7 @@ public final class ChangeBatch {
 
   private void counted() {
     if (changed + added + removed > MOST_CHANGED)
-      throw Refusal.refused(
-          "This would change more than 200,000 features in one act, which is more than can be taken back as one. Do it in parts; nothing was changed.");
+      throw Refusal.refused("refused.wouldChangeMoreThan");
   }
 
   private void queue(Op op) {
@@ -259,7 +259,7 @@ public final class ChangeBatch {
     boolean remove = op instanceof Remove;
     if (e.removed == remove) return Optional.empty();
     if (op instanceof Remove r && r.onlyUntouched && e.version > 1) {
-      leave(e, "was changed since and stays");
+      leave(e, Said.of("left.changed"));
       return Optional.empty();
     }
     e.removed = remove;
@@ -273,7 +273,7 @@ public final class ChangeBatch {
 
   private Optional<LedgerEntity> undo(FeatureEntity e, Undo u, java.util.Set<String> standing) {
     if (e.removed) {
-      leave(e, "was removed since");
+      leave(e, Said.of("left.removed"));
       return Optional.empty();
     }
     Map<String, Value> now = new LinkedHashMap<>(schema.readValues(Json.parse(e.attrs).asObject()));
@@ -285,14 +285,23 @@ public final class ChangeBatch {
       if (!back.containsKey(f))
         leave(
             e,
-            schema.field(f).map(x -> x.label()).orElse("Place") + " was changed since and stays");
+            Said.of(
+                "left.fieldChanged",
+                "field",
+                schema.field(f).map(x -> Said.text(x.label())).orElse(Said.of("sheet.place"))));
     Optional<Geometry> g = LayerChanges.geometry(back);
     return write(e, back, g);
   }
 
-  private void leave(FeatureEntity e, String why) {
+  private void leave(FeatureEntity e, Said why) {
     if (left.size() < MOST_TOLD)
-      left.add(schema.caption(schema.readValues(Json.parse(e.attrs).asObject())) + ": " + why);
+      left.add(
+          Said.of(
+              "left.line",
+              "feature",
+              schema.caption(schema.readValues(Json.parse(e.attrs).asObject())),
+              "why",
+              why));
   }
 
   /** Values are read as they were stored, so that a change of type is seen as a change. */
@@ -384,7 +393,7 @@ public final class ChangeBatch {
     return removed;
   }
 
-  List<String> left() {
+  List<Said> left() {
     return List.copyOf(left);
   }
 }

@@ -3,6 +3,7 @@ package org.whinridge.app.layer;
 import java.util.List;
 import org.springframework.stereotype.Component;
 import org.whinridge.app.shell.Refusal;
+import org.whinridge.core.said.Said;
 
 /** What changed on a layer since somebody was shown an act that is not done yet. */
 @Component
@@ -17,7 +18,7 @@ public class ChangedSince {
   /** Why an act that was shown at a revision is not done any more: with what changed since. */
   public Refusal refusal(Layer seen, long now) {
     int n = (int) Math.max(1, Math.min(MOST_TOLD, now - seen.revision()));
-    List<String> since =
+    List<Said> since =
         connections.with(
             s ->
                 s
@@ -28,15 +29,16 @@ public class ChangedSince {
                     .setMaxResults(n)
                     .getResultList()
                     .stream()
-                    .map(e -> e.summary + " (" + e.person + ")")
+                    .map(e -> Said.of("told.actBy", "what", e.summary, "person", e.person))
                     .toList());
     long more = now - seen.revision() - since.size();
     return Refusal.conflict(
-        "“"
-            + seen.name()
-            + "” has changed since this was shown: "
-            + String.join("; ", since)
-            + (more > 0 ? "; and " + more + " more" : "")
-            + ". Nothing was changed; look at it again.");
+        more > 0 ? "refused.changedSinceMore" : "refused.changedSince",
+        "name",
+        seen.name(),
+        "since",
+        Said.row(since, "list.also", "list.also"),
+        "more",
+        more);
   }
 }

@@ -5,6 +5,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.UUID;
 import org.locationtech.jts.geom.Geometry;
+import org.whinridge.core.said.Said;
 import org.whinridge.core.value.Value;
 
 /**
@@ -25,5 +26,5 @@ public record FeatureChange(
     String cause,
     Optional<UUID> visitId,
     Optional<UUID> takesBack,
-    String summary,
+    Said summary,
     Instant at) {}

@@ -6,6 +6,7 @@ import java.util.Optional;
 import java.util.UUID;
 import org.locationtech.jts.geom.Envelope;
 import org.whinridge.core.layer.Schema;
+import org.whinridge.core.said.Said;
 
 /**
  * A layer as other modules see it.
@@ -26,7 +27,7 @@ public record Layer(
     long revision,
     int count,
     Optional<Envelope> extent,
-    String source,
+    Said source,
     Instant madeAt,
     String madeBy,
     Instant changedAt,
@@ -35,6 +36,9 @@ public record Layer(
     String systemCode,
     String expectedArea,
     long lookRevision) {
+  /** The source of a layer that was made at the desk. */
+  public static final String MADE_HERE = "ledger.madeAtTheDesk";
+
   /** The same layer at a later revision. */
   Layer at(long newRevision, Instant newChangedAt) {
     return new Layer(
@@ -60,5 +64,10 @@ public record Layer(
   /** The layer as somebody saw it who was shown that revision. */
   public Layer asSeen(long shown) {
     return at(shown, changedAt);
+  }
+
+  /** Whether it was made at the desk and not brought in. */
+  public boolean isMadeHere() {
+    return source.key().equals(MADE_HERE) || source.toString().startsWith("made");
   }
 }

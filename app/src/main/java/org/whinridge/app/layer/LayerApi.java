@@ -14,6 +14,7 @@ import org.springframework.web.bind.annotation.RestController;
 import org.whinridge.app.project.Projects;
 import org.whinridge.app.shell.Refusal;
 import org.whinridge.core.layer.Feature;
+import org.whinridge.core.said.Said;
 import org.whinridge.core.value.Value;
 
 /** What the desk's cards read of a feature, and what was drawn at the desk. */
@@ -69,12 +70,7 @@ class LayerApi {
 
   /** An entry of a feature's ledger; {@code visit} is null when no visit caused it. */
   record Entry(
-      String at,
-      String person,
-      String cause,
-      String summary,
-      UUID visit,
-      List<FieldChange> fields) {
+      String at, String person, String cause, Said summary, UUID visit, List<FieldChange> fields) {
     static Entry of(LedgerEntry e) {
       return new Entry(
           e.at().toString(),
@@ -101,7 +97,7 @@ class LayerApi {
   @GetMapping("/api/p/{project}/layers/{id}/features/{feature}")
   Card card(@PathVariable String project, @PathVariable UUID id, @PathVariable UUID feature) {
     Layer layer = layer(project, id);
-    Feature f = layers.feature(layer, feature).orElseThrow(() -> Refusal.notFound("feature"));
+    Feature f = layers.feature(layer, feature).orElseThrow(() -> Refusal.notFound("thing.feature"));
     JsonObject own = f.json(layer.schema());
     return new Card(
         own.get("type"),

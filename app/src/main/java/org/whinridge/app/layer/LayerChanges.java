@@ -23,6 +23,7 @@ import org.whinridge.core.layer.Feature;
 import org.whinridge.core.layer.NewFeature;
 import org.whinridge.core.layer.Schema;
 import org.whinridge.core.merge.Merge;
+import org.whinridge.core.said.Said;
 import org.whinridge.core.value.Value;
 
 /**
@@ -68,15 +69,15 @@ public class LayerChanges {
   }
 
   /** What an act did. */
-  public record Done(UUID group, int changed, int added, int removed, String summary) {}
+  public record Done(UUID group, int changed, int added, int removed, Said summary) {}
 
   /**
    * What taking back did.
    *
    * @param restored features that are as they were before
-   * @param left features that were changed again since, for the fields that were, in words
+   * @param left features that were changed again since, for the fields that were
    */
-  public record TakenBack(int restored, List<String> left, boolean layerGone) {}
+  public record TakenBack(int restored, List<Said> left, boolean layerGone) {}
 
   /**
    * Carries out an act, once more when somebody was in the way.
@@ -87,17 +88,17 @@ public class LayerChanges {
    * @param cause import, tidy, desk
    * @throws Exception whatever the act throws; nothing is kept then
    */
-  public Done write(Layer seen, String cause, String summary, String person, Act act)
+  public Done write(Layer seen, String cause, Said summary, String person, Act act)
       throws Exception {
     return write(seen, UUID.randomUUID(), cause, summary, person, act);
   }
 
   /**
-   * As {@link #write(Layer, String, String, String, Act)}, for an act that was shown before it is
+   * As {@link #write(Layer, String, Said, String, Act)}, for an act that was shown before it is
    * done, with its effects counted: when anything on the layer has changed since {@code seen}, it
    * is refused with what did.
    */
-  public Done writeAsShown(Layer seen, String cause, String summary, String person, Act act)
+  public Done writeAsShown(Layer seen, String cause, Said summary, String person, Act act)
       throws Exception {
     return write(
         seen,
@@ -111,10 +112,10 @@ public class LayerChanges {
   }
 
   /**
-   * As {@link #write(Layer, String, String, String, Act)}, under an id that whoever asks has made:
+   * As {@link #write(Layer, String, Said, String, Act)}, under an id that whoever asks has made:
    * asked again, since the answer was lost, the act is not carried out again.
    */
-  public Done write(Layer seen, UUID group, String cause, String summary, String person, Act act)
+  public Done write(Layer seen, UUID group, String cause, Said summary, String person, Act act)
       throws Exception {
     NewFeature.Setting now = setting.now(seen.projectId());
     return within(
@@ -123,10 +124,7 @@ public class LayerChanges {
           LedgerEntity there = s.get(LedgerEntity.class, group);
           if (there != null) return again(there, seen, person, touched);
           if (!Schema.read(Json.parse(l.schema).asObject()).equals(seen.schema()))
-            throw Refusal.conflict(
-                "Somebody else changed the fields of “"
-                    + l.name
-                    + "” meanwhile. Look at them again; nothing was changed.");
+            throw Refusal.conflict("refused.somebodyElseChangedFields", "name", l.name);
           ChangeBatch b =
               new ChangeBatch(s, l, group, cause, summary, person, Layers.now(), Optional.of(now));
           act.on(b);
@@ -139,8 +137,7 @@ public class LayerChanges {
   private static Done again(LedgerEntity there, Layer seen, String person, Touched touched) {
     if (!there.id.equals(there.groupId)
         || !seen.id().equals(there.layerId)
-        || !there.person.equals(person))
-      throw Refusal.conflict("This act has the id of another one. Nothing was changed.");
+        || !there.person.equals(person)) throw Refusal.conflict("refused.actIdAnotherOne");
     touched.nothing();
     return new Done(there.id, 0, 0, 0, there.summary);
   }
@@ -208,7 +205,7 @@ public class LayerChanges {
   private <T> T one(StatelessSession s, UUID layer, Step<T> step) {
     try {
       LayerEntity l = s.get(LayerEntity.class, layer, LockMode.PESSIMISTIC_WRITE);
-      if (l == null) throw Refusal.notFound("layer");
+      if (l == null) throw Refusal.notFound("thing.layer");
       Touched touched = new Touched();
       T out = step.on(s, l, touched);
       if (touched.nothing) return out;
@@ -236,11 +233,9 @@ public class LayerChanges {
           (s, l, touched) -> {
             LedgerEntity act = s.get(LedgerEntity.class, group);
             if (act == null || !layer.equals(act.layerId) || !group.equals(act.groupId))
-              throw Refusal.notFound("act in the ledger of this layer");
-            if (act.takenBackBy != null)
-              throw Refusal.conflict("This was taken back already. Nothing was changed.");
-            if (act.cause.equals(TAKEN_BACK))
-              throw Refusal.refused("What was taken back can't be taken back in turn.");
+              throw Refusal.notFound("thing.actInTheLedger");
+            if (act.takenBackBy != null) throw Refusal.conflict("refused.wasTakenBackAlready");
+            if (act.cause.equals(TAKEN_BACK)) throw Refusal.refused("refused.whatWasTakenBack");
             if (act.beforeValues.equals(MADE_THE_LAYER)) return layerGone(s, l, act, person);
             return undo(s, l, act, person, touched);
           });
@@ -252,14 +247,10 @@ public class LayerChanges {
   }
 
   private TakenBack layerGone(StatelessSession s, LayerEntity l, LedgerEntity act, String person) {
-    List<String> built = uses.stream().flatMap(u -> u.of(l.id).stream()).toList();
+    List<Said> built = uses.stream().flatMap(u -> u.of(l.id).stream()).toList();
     if (!built.isEmpty())
       throw Refusal.conflict(
-          "“"
-              + l.name
-              + "” can't be taken back: "
-              + String.join(" and ", built)
-              + " is built on it. Nothing was changed.");
+          "refused.cantBeTakenBack", "name", l.name, "built", Said.row(built, "list.and"));
     Long later =
         s.createSelectionQuery(
                 "select count(*) from LedgerEntity e where e.layerId = :layer and e.groupId = e.id and e.id <> :act and e.takenBackBy is null and e.cause <> :back",
@@ -268,11 +259,7 @@ public class LayerChanges {
             .setParameter("act", act.id)
             .setParameter("back", TAKEN_BACK)
             .getSingleResult();
-    if (later > 0)
-      throw Refusal.conflict(
-          "“"
-              + l.name
-              + "” was changed since it was made. Take those changes back first; nothing was changed.");
+    if (later > 0) throw Refusal.conflict("refused.wasChangedSinceWas", "name", l.name);
     companions.forEach(c -> c.gone(l.id));
     LedgerEntity e = entry(l, act, person);
     s.insert(e);
@@ -294,8 +281,7 @@ public class LayerChanges {
     e.at = Layers.now();
     e.person = person;
     e.cause = TAKEN_BACK;
-    e.summary =
-        ("taken back: " + act.summary).substring(0, Math.min(300, act.summary.length() + 12));
+    e.summary = Said.of("ledger.takenBack", "what", act.summary);
     e.beforeValues = "{}";
     e.afterValues = "{}";
     return e;
@@ -309,7 +295,7 @@ public class LayerChanges {
             l,
             UUID.randomUUID(),
             TAKEN_BACK,
-            "taken back: " + act.summary,
+            Said.of("ledger.takenBack", "what", act.summary),
             person,
             Layers.now(),
             Optional.empty());
@@ -320,8 +306,7 @@ public class LayerChanges {
           .json()
           .toString()
           .equals(Schema.read(Json.parse(l.schema).asObject()).json().toString()))
-        throw Refusal.conflict(
-            "The fields were changed again since. Take the later change back first; nothing was changed.");
+        throw Refusal.conflict("refused.fieldsWereChangedAgain");
       b.schema(Schema.read(before.get(SCHEMA).asObject()));
     }
     b.takesBack(act.id);
@@ -375,7 +360,7 @@ public class LayerChanges {
       batch.removeIfUntouched(feature);
     }
 
-    List<String> left(ChangeBatch b) {
+    List<Said> left(ChangeBatch b) {
       return b.left();
     }
   }

@@ -13,6 +13,7 @@ import org.springframework.web.servlet.mvc.support.RedirectAttributes;
 import org.whinridge.app.project.DeskPage;
 import org.whinridge.app.project.Project;
 import org.whinridge.app.shell.Refusal;
+import org.whinridge.core.said.Said;
 
 @Controller
 class LayerController {
@@ -95,11 +96,11 @@ class LayerController {
     try {
       for (BroughtBeside b : beside)
         if (b.broughtTo(layer.id()).stream().anyMatch(x -> x.id().equals(what)))
-          flash.addFlashAttribute("done", b.takeAway(layer.id(), what, person.getName()) + ".");
+          flash.addFlashAttribute("done", b.takeAway(layer.id(), what, person.getName()));
       if (!flash.getFlashAttributes().containsKey("done"))
-        throw Refusal.conflict("These past visits are gone already. Nothing was changed.");
+        throw Refusal.conflict("refused.thesePastVisitsGone");
     } catch (Refusal e) {
-      flash.addFlashAttribute("problem", e.getMessage());
+      flash.addFlashAttribute("problem", e.said());
     }
     return "redirect:/p/" + project + "/layers/" + id + "/history";
   }
@@ -117,18 +118,13 @@ class LayerController {
     try {
       LayerChanges.TakenBack t = changes.takeBack(layer.id(), act, person.getName());
       if (t.layerGone()) {
-        flash.addFlashAttribute("done", "“" + layer.name() + "” was taken back.");
+        flash.addFlashAttribute("done", Said.of("told.wasTakenBack", "name", layer.name()));
         return "redirect:/p/" + project + "/layers";
       }
-      flash.addFlashAttribute(
-          "done",
-          "Taken back: "
-              + t.restored()
-              + (t.restored() == 1 ? " feature is" : " features are")
-              + " as before.");
+      flash.addFlashAttribute("done", Said.of("told.takenBackOtherAs", "restored", t.restored()));
       if (!t.left().isEmpty()) flash.addFlashAttribute("notes", t.left());
     } catch (Refusal e) {
-      flash.addFlashAttribute("problem", e.getMessage());
+      flash.addFlashAttribute("problem", e.said());
     }
     return "redirect:/p/" + project + "/layers/" + id + "/history";
   }

@@ -20,6 +20,8 @@ import org.whinridge.core.place.GeometryKind;
 import org.whinridge.core.place.Reshaping;
 import org.whinridge.core.read.LayerColumns;
 import org.whinridge.core.read.UniqueValues;
+import org.whinridge.core.said.Said;
+import org.whinridge.core.text.Numbers;
 import org.whinridge.core.value.Value;
 
 /**
@@ -76,15 +78,15 @@ class LayerEditing {
     }
   }
 
-  private static String summary(List<Edit> edits) {
+  private static Said summary(List<Edit> edits) {
     long made = edits.stream().filter(Edit::isNew).count();
     long gone = edits.stream().filter(Edit::removed).count();
     long other = edits.size() - made - gone;
-    List<String> parts = new ArrayList<>();
-    if (made > 0) parts.add(made + " made");
-    if (other > 0) parts.add(other + " changed");
-    if (gone > 0) parts.add(gone + " taken away");
-    return "at the desk: " + String.join(", ", parts);
+    List<Said> parts = new ArrayList<>();
+    if (made > 0) parts.add(Said.of("ledger.made", "n", made));
+    if (other > 0) parts.add(Said.of("ledger.changed", "n", other));
+    if (gone > 0) parts.add(Said.of("ledger.takenAway", "n", gone));
+    return Said.of("ledger.atTheDesk", "what", Said.row(parts, "list.then", "list.then"));
   }
 
   /** One try of writing, with the layer's values as they were just before its lock. */
@@ -116,11 +118,9 @@ class LayerEditing {
         Feature f = there.get(e.id.toString());
         if (!e.isNew && (f == null || f.version() != e.version))
           throw Refusal.conflict(
-              "“"
-                  + (f == null ? e.id : layer.schema().caption(f.values()))
-                  + "” was "
-                  + (f == null ? "taken away" : "changed")
-                  + " by somebody else meanwhile. Nothing was written and your work is still on this page: undo the change to that feature, or load the page to see theirs.");
+              f == null ? "refused.featureGone" : "refused.featureChanged",
+              "feature",
+              f == null ? e.id : layer.schema().caption(f.values()));
         check(layer.schema(), e, f);
         if (e.isNew) batch.add(fresh(e, e.like.map(id -> there.get(id.toString()))));
         else if (e.removed) batch.remove(e.id);
@@ -161,17 +161,28 @@ class LayerEditing {
       }
       String caption = schema.caption(e.isNew ? values : before.orElseThrow().values());
       throw Refusal.refused(
-          (e.isNew
-                  ? caption.isEmpty() ? "A new feature" : "The new feature “" + caption + "”"
-                  : "“" + caption + "”")
-              + " can't be written: "
-              + String.join(
-                  "; ",
-                  faults.stream()
-                      .limit(MOST_TOLD)
-                      .map(x -> schema.field(x.field()).orElseThrow().label() + ": " + x.message())
-                      .toList())
-              + ". Nothing was written; mend it and write again.");
+          "refused.cantWrite",
+          "feature",
+          !e.isNew
+              ? Said.text("“" + caption + "”")
+              : caption.isEmpty()
+                  ? Said.of("told.aNewFeature")
+                  : Said.of("told.theNewFeature", "caption", caption),
+          "faults",
+          Said.row(
+              faults.stream()
+                  .limit(MOST_TOLD)
+                  .map(
+                      x ->
+                          Said.of(
+                              "claim.fault",
+                              "field",
+                              schema.field(x.field()).orElseThrow().label(),
+                              "why",
+                              x.message()))
+                  .toList(),
+              "list.also",
+              "list.also"));
     }
 
     private boolean isTaken(Edit e, Field f, Value v) {
@@ -209,16 +220,26 @@ class LayerEditing {
             schema.kind());
     if (fault.isPresent())
       throw Refusal.refused(
-          "“"
-              + (before == null ? "A new feature" : schema.caption(before.values()))
-              + "” can't be written: "
-              + fault.get().message()
-              + fault
-                  .get()
-                  .at()
-                  .map(c -> String.format(java.util.Locale.ROOT, " at %.5f, %.5f", c.y, c.x))
-                  .orElse("")
-              + ". Nothing was written; mend it and write again.");
+          "refused.cantWrite",
+          "feature",
+          before == null
+              ? Said.of("told.aNewFeature")
+              : Said.text("“" + schema.caption(before.values()) + "”"),
+          "faults",
+          fault
+              .get()
+              .at()
+              .map(
+                  c ->
+                      Said.of(
+                          "told.faultAt",
+                          "fault",
+                          fault.get().message(),
+                          "lat",
+                          Said.number(Numbers.round(c.y, 5)),
+                          "lon",
+                          Said.number(Numbers.round(c.x, 5))))
+              .orElse(fault.get().message()));
   }
 
   private static Edit edit(Schema schema, SentEdits.One sent) {
@@ -232,14 +253,12 @@ class LayerEditing {
                     schema
                         .field(name)
                         .orElseThrow(
-                            () ->
-                                Refusal.refused(
-                                    "The layer has no field “" + name + "”. Nothing was written."));
+                            () -> Refusal.refused("refused.layerNoFieldNothing", "name", name));
                 values.put(name, f.fit(v));
               });
     Optional<Geometry> geometry = Optional.ofNullable(sent.geometry()).map(LayerEditing::geometry);
     if (sent.isNew() && geometry.isEmpty() && schema.kind() != GeometryKind.TABLE)
-      throw Refusal.refused("A new feature has no shape. Nothing was written.");
+      throw Refusal.refused("refused.newFeatureNoShape");
     return new Edit(
         sent.id(),
         sent.isNew(),
@@ -254,7 +273,7 @@ class LayerEditing {
     try {
       return GeometryJson.readOrSay(g);
     } catch (IllegalArgumentException | UnsupportedOperationException e) {
-      throw Refusal.refused("A shape can't be read: " + e.getMessage() + ". Nothing was written.");
+      throw Refusal.refused("refused.shapeCantBeRead", "why", Refusal.said(e));
     }
   }
 }

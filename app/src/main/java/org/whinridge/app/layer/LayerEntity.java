@@ -8,6 +8,7 @@ import jakarta.persistence.Table;
 import jakarta.persistence.Version;
 import java.time.Instant;
 import java.util.UUID;
+import org.whinridge.core.said.Said;
 
 @Entity
 @Table(name = "layer")
@@ -28,7 +29,7 @@ class LayerEntity {
   Double south;
   Double east;
   Double north;
-  String source;
+  Said source;
   Instant madeAt;
   String madeBy;
   Instant changedAt;

@@ -51,11 +51,7 @@ public record LayerFilter(String text, Optional<Condition> made) {
             () -> {
               RuleProblem p = out.problems().get(0);
               return Refusal.refused(
-                  "The filter can't be used, at character "
-                      + (p.at().from() + 1)
-                      + ": "
-                      + p.message()
-                      + ".");
+                  "refused.filterCantBeUsed", "from", p.at().from() + 1, "message", p.message());
             });
   }
 }

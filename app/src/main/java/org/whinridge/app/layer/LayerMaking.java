@@ -18,6 +18,7 @@ import org.whinridge.app.shell.Refusal;
 import org.whinridge.core.layer.Feature;
 import org.whinridge.core.layer.Schema;
 import org.whinridge.core.layer.SchemaChange;
+import org.whinridge.core.said.Said;
 
 /** Makes a layer with all its features: it is there whole, or not at all. */
 @Service
@@ -53,20 +54,20 @@ public class LayerMaking {
       UUID project,
       String name,
       Schema schema,
-      String source,
+      Said source,
       String summary,
       List<String> tags,
       String systemCode,
       String expectedArea) {
     /** A layer of WGS 84 without the finer points. */
-    public static NewLayer of(UUID project, String name, Schema schema, String source) {
+    public static NewLayer of(UUID project, String name, Schema schema, Said source) {
       return new NewLayer(project, name, schema, source, "", List.of(), "EPSG:4326", "");
     }
   }
 
   /** A layer of WGS 84; see {@link #make(NewLayer, String, Features)}. */
   public UUID make(
-      UUID project, String name, Schema schema, String source, String person, Features from)
+      UUID project, String name, Schema schema, Said source, String person, Features from)
       throws Exception {
     return make(NewLayer.of(project, name, schema, source), person, from);
   }
@@ -75,7 +76,7 @@ public class LayerMaking {
   public void checkName(UUID project, String name) {
     String clean = name.strip();
     if (clean.isEmpty() || clean.length() > 120)
-      throw Refusal.refused("A layer needs a name of 1 to 120 characters. Nothing was imported.");
+      throw Refusal.refused("refused.layerNeedsNameCharacters");
     if (layers.existsByProjectIdAndName(project, clean)) throw taken(clean);
   }
 
@@ -143,10 +144,7 @@ public class LayerMaking {
   }
 
   private static Refusal taken(String name) {
-    return Refusal.refused(
-        "This project already has a layer called “"
-            + name
-            + "”. Choose another name; nothing was imported.");
+    return Refusal.refused("refused.projectAlreadyLayerCalled", "name", name);
   }
 
   /** Takes away a layer that did not arrive whole. */
@@ -194,7 +192,7 @@ public class LayerMaking {
     l.schema = plan.schema().json().toString();
     l.decimals = 8;
     l.revision = 1;
-    l.source = cut(plan.source(), 300);
+    l.source = plan.source();
     l.state = ARRIVING;
     l.madeAt = now;
     l.madeBy = person;
@@ -219,7 +217,8 @@ public class LayerMaking {
     e.at = now;
     e.person = person;
     e.cause = count == 0 ? "desk" : "import";
-    e.summary = cut(l.source + (count == 0 ? "" : ", " + count + " features"), 300);
+    e.summary =
+        count == 0 ? l.source : Said.of("ledger.withFeatures", "what", l.source, "n", count);
     e.beforeValues = LayerChanges.MADE_THE_LAYER;
     e.afterValues = "{}";
     return e;

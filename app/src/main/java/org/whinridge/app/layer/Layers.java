@@ -118,12 +118,12 @@ public class Layers {
         .findByIdAndProjectId(id, project)
         .filter(e -> e.state.equals(HERE))
         .map(Layers::of)
-        .orElseThrow(() -> Refusal.notFound("layer"));
+        .orElseThrow(() -> Refusal.notFound("thing.layer"));
   }
 
   /** A layer by its id alone, for modules that have checked the project already. */
   public Layer byId(UUID id) {
-    return layers.findById(id).map(Layers::of).orElseThrow(() -> Refusal.notFound("layer"));
+    return layers.findById(id).map(Layers::of).orElseThrow(() -> Refusal.notFound("thing.layer"));
   }
 
   /** All features of a layer, one at a time; memory stays flat however many there are. */
@@ -282,7 +282,7 @@ public class Layers {
   }
 
   private LayerEntity locked(UUID layer) {
-    return locks.lock(LayerEntity.class, layer).orElseThrow(() -> Refusal.notFound("layer"));
+    return locks.lock(LayerEntity.class, layer).orElseThrow(() -> Refusal.notFound("thing.layer"));
   }
 
   private Optional<FeatureEntity> lockedFeature(UUID layer, UUID feature) {
@@ -298,7 +298,7 @@ public class Layers {
         change.isNew()
             ? fresh(layer, change)
             : lockedFeature(change.layerId(), change.featureId())
-                .orElseThrow(() -> Refusal.notFound("feature"));
+                .orElseThrow(() -> Refusal.notFound("thing.feature"));
     Map<String, Value> values =
         new LinkedHashMap<>(schema.readValues(Json.parse(e.attrs).asObject()));
     Map<String, Value> set = filled(change, layer, schema, values);
@@ -363,14 +363,14 @@ public class Layers {
   }
 
   private void takeBack(UUID entry, LedgerEntity by) {
-    LedgerEntity e = ledger.findById(entry).orElseThrow(() -> Refusal.notFound("ledger entry"));
+    LedgerEntity e =
+        ledger.findById(entry).orElseThrow(() -> Refusal.notFound("thing.ledgerEntry"));
     by.takesBack = e.act();
     e.takenBackBy = by.id;
   }
 
   private FeatureEntity fresh(LayerEntity layer, FeatureChange change) {
-    if (features.existsById(change.featureId()))
-      throw Refusal.conflict("A feature with this id is on a layer already. Nothing was written.");
+    if (features.existsById(change.featureId())) throw Refusal.conflict("refused.featureIdOnLayer");
     FeatureEntity e = new FeatureEntity();
     e.id = change.featureId();
     e.layerId = layer.id;

@@ -11,6 +11,7 @@ import java.util.LinkedHashSet;
 import java.util.Set;
 import java.util.UUID;
 import org.whinridge.core.merge.Standing;
+import org.whinridge.core.said.Said;
 
 @Entity
 @Table(name = "ledger_entry")
@@ -23,7 +24,7 @@ class LedgerEntity {
   String person;
   String cause;
   UUID visitId;
-  String summary;
+  Said summary;
   UUID groupId;
   UUID takenBackBy;
 

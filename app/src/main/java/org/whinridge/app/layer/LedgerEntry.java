@@ -4,6 +4,7 @@ import java.time.Instant;
 import java.util.List;
 import java.util.Optional;
 import java.util.UUID;
+import org.whinridge.core.said.Said;
 
 /** One change in the ledger: who, when, why, and each field before and after, ready to be read. */
 public record LedgerEntry(
@@ -14,7 +15,7 @@ public record LedgerEntry(
     String person,
     String cause,
     Optional<UUID> visitId,
-    String summary,
+    Said summary,
     List<FieldChange> fields,
     boolean canBeTakenBack,
     boolean takenBack) {

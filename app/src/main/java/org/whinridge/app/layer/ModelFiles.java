@@ -17,6 +17,7 @@ import org.springframework.stereotype.Component;
 import org.whinridge.app.shell.DataFolder;
 import org.whinridge.core.read.ColumnsImage;
 import org.whinridge.core.read.LayerColumns;
+import org.whinridge.core.said.Unfit;
 
 /**
  * Read models as files beside the store, one for each large layer: a head with the layer's revision
@@ -52,8 +53,7 @@ class ModelFiles {
       ByteBuffer image = all.slice();
       CRC32C crc = new CRC32C();
       crc.update(image.duplicate());
-      if (crc.getValue() != sum)
-        throw new IllegalArgumentException("its checksum is not that of its content");
+      if (crc.getValue() != sum) throw new Unfit("refused.checksumNotContent");
       LayerColumns columns = ColumnsImage.read(image);
       if (!columns.schema().equals(layer.schema())) return Optional.empty();
       return Optional.of(columns);

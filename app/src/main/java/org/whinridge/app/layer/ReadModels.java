@@ -144,11 +144,7 @@ public class ReadModels implements AfterLayerChange, GoesWithLayer {
               * (BYTES_GUESSED + (long) BYTES_PER_FIELD * layer.schema().fields().size());
       if (guess > most)
         throw Refusal.refused(
-            "“"
-                + layer.name()
-                + "” has "
-                + layer.count()
-                + " features, more than the memory of this server can hold for filters and profiles. Nothing was changed; give the server more memory, or bring the layer in in parts.");
+            "refused.featuresMoreThanMemory", "name", layer.name(), "count", layer.count());
       makeRoom(guess);
       long t = System.nanoTime();
       Optional<LayerColumns> kept =

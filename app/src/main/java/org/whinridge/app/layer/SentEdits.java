@@ -19,9 +19,9 @@ import java.util.UUID;
 @JsonIgnoreProperties(ignoreUnknown = true)
 record SentEdits(
     UUID act,
-    @NotEmpty(message = "has nothing to write")
-        @Size(max = MOST, message = "has more than 500 features; write in parts")
-        List<@NotNull(message = "is no change") @Valid One> edits) {
+    @NotEmpty(message = "border.hasNothingToWrite")
+        @Size(max = MOST, message = "border.hasMoreThan500Features")
+        List<@NotNull(message = "border.isNoChange") @Valid One> edits) {
   /** The most features of one saving. */
   static final int MOST = 500;
 
@@ -35,7 +35,7 @@ record SentEdits(
    */
   @JsonIgnoreProperties(ignoreUnknown = true)
   record One(
-      @NotNull(message = "is missing") UUID id,
+      @NotNull(message = "border.isMissing") UUID id,
       Boolean isNew,
       Boolean removed,
       Long version,

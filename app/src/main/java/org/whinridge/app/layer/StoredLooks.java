@@ -30,7 +30,7 @@ public class StoredLooks {
   /** The look of a layer. */
   @Transactional(readOnly = true)
   public Stored of(UUID layer) {
-    LayerEntity e = layers.findById(layer).orElseThrow(() -> Refusal.notFound("layer"));
+    LayerEntity e = layers.findById(layer).orElseThrow(() -> Refusal.notFound("thing.layer"));
     return new Stored(Optional.ofNullable(e.look), e.lookRevision);
   }
 
@@ -43,12 +43,11 @@ public class StoredLooks {
   @Writing
   public long save(Layer layer, String json, long revision) {
     LayerEntity e =
-        locks.lock(LayerEntity.class, layer.id()).orElseThrow(() -> Refusal.notFound("layer"));
+        locks
+            .lock(LayerEntity.class, layer.id())
+            .orElseThrow(() -> Refusal.notFound("thing.layer"));
     if (e.lookRevision != revision)
-      throw Refusal.conflict(
-          "Somebody else saved a look for “"
-              + layer.name()
-              + "” meanwhile. Yours is still on this page: take it out as a file, load the page again and bring it in, or make your changes to the newer one.");
+      throw Refusal.conflict("refused.somebodyElseSavedLook", "name", layer.name());
     e.look = json;
     return ++e.lookRevision;
   }

@@ -15,6 +15,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.UUID;
+import java.util.stream.Stream;
 import javax.imageio.ImageIO;
 import org.springframework.beans.factory.annotation.Value;
 import org.springframework.stereotype.Service;
@@ -23,7 +24,9 @@ import org.whinridge.app.project.Projects;
 import org.whinridge.app.shell.DataFolder;
 import org.whinridge.app.shell.Durable;
 import org.whinridge.app.shell.Refusal;
+import org.whinridge.app.shell.SaidColumn;
 import org.whinridge.core.look.Colour;
+import org.whinridge.core.said.Said;
 import org.whinridge.formats.file.FileProblem;
 import org.whinridge.formats.tiles.TilePictures;
 
@@ -72,7 +75,7 @@ public class Basemaps {
    * @param ground the colours that features must stand out from
    */
   public record Basemap(
-      String id, String name, Optional<JsonObject> grid, List<String> ground, List<String> notes) {}
+      String id, String name, Optional<JsonObject> grid, List<String> ground, List<Said> notes) {}
 
   /**
    * A project's basemaps: plain where it has one, those brought in, the outline of the lands, and
@@ -92,7 +95,9 @@ public class Basemaps {
               e.name,
               Optional.of(Json.parse(e.grid).asObject()),
               List.of(e.ground.split(",")),
-              e.notes.isEmpty() ? List.of() : List.of(e.notes.split("\n"))));
+              e.notes.isEmpty()
+                  ? List.of()
+                  : Stream.of(e.notes.split("\n")).map(SaidColumn::read).toList()));
     out.add(
         new Basemap(
             OUTLINE, "Outline", Optional.empty(), List.of("#f1eddf", "#dfe7ea"), List.of()));
@@ -114,7 +119,7 @@ public class Basemaps {
     try {
       t = TilePictures.open(file);
     } catch (FileProblem e) {
-      throw Refusal.refused(e.getMessage() + " Nothing was kept.");
+      throw Refusal.refused("refused.nothingWasKept", "why", Refusal.said(e));
     }
     BasemapEntity e = new BasemapEntity();
     e.id = id;
@@ -122,7 +127,7 @@ public class Basemaps {
     e.name = free(project, wanted.isBlank() ? t.name() : wanted);
     e.grid = t.grid().json().toString();
     e.ground = ground(t);
-    e.notes = String.join("\n", t.notes());
+    e.notes = String.join("\n", t.notes().stream().map(SaidColumn::written).toList());
     e.bytes = Files.size(file);
     e.madeAt = Instant.now().truncatedTo(ChronoUnit.MILLIS);
     e.madeBy = person;
@@ -135,7 +140,7 @@ public class Basemaps {
     return list(project).stream()
         .filter(b -> b.id().equals(id.toString()))
         .findFirst()
-        .orElseThrow(() -> Refusal.notFound("basemap"));
+        .orElseThrow(() -> Refusal.notFound("thing.basemap"));
   }
 
   private Path path(UUID id) {
@@ -184,13 +189,15 @@ public class Basemaps {
     try {
       return pictures(project, id).tile(level, column, row);
     } catch (FileProblem e) {
-      throw Refusal.refused("The basemap's file can't be read: " + e.getMessage());
+      throw Refusal.refused("refused.basemapsFileCantBe", "why", Refusal.said(e));
     }
   }
 
   /** The tiles of a project's basemap, for whoever takes many. */
   public TilePictures pictures(UUID project, UUID id) throws FileProblem {
-    repository.findByIdAndProjectId(id, project).orElseThrow(() -> Refusal.notFound("basemap"));
+    repository
+        .findByIdAndProjectId(id, project)
+        .orElseThrow(() -> Refusal.notFound("thing.basemap"));
     synchronized (open) {
       TilePictures t = open.get(id);
       if (t == null) {
@@ -207,7 +214,7 @@ public class Basemaps {
     repository.delete(
         repository
             .findByIdAndProjectId(id, project)
-            .orElseThrow(() -> Refusal.notFound("basemap")));
+            .orElseThrow(() -> Refusal.notFound("thing.basemap")));
     repository.flush();
     synchronized (open) {
       open.remove(id);

@@ -17,9 +17,11 @@ import java.util.List;
  */
 @JsonIgnoreProperties(ignoreUnknown = true)
 public record MapChoice(
-    @Size(max = 60, message = "is longer than 60 characters") String basemap,
-    @NotNull(message = "is missing") @Size(max = 500, message = "has more than 500 layers") @Valid
-        List<@NotNull(message = "is no layer") @Valid Entry> layers,
+    @Size(max = 60, message = "border.isLongerThan60Characters") String basemap,
+    @NotNull(message = "border.isMissing")
+        @Size(max = 500, message = "border.hasMoreThan500Layers")
+        @Valid
+        List<@NotNull(message = "border.isNoLayer") @Valid Entry> layers,
     Long revision) {
 
   /**
@@ -30,11 +32,11 @@ public record MapChoice(
    */
   @JsonIgnoreProperties(ignoreUnknown = true)
   public record Entry(
-      @NotNull(message = "is missing") @Size(max = 60, message = "is no id") String id,
-      @Size(max = 40, message = "is longer than 40 characters") String shortName,
+      @NotNull(message = "border.isMissing") @Size(max = 60, message = "border.isNoId") String id,
+      @Size(max = 40, message = "border.isLongerThan40Characters") String shortName,
       Boolean on,
-      @DecimalMin(value = "0", message = "is less than 0")
-          @DecimalMax(value = "1", message = "is more than 1")
+      @DecimalMin(value = "0", message = "border.isLessThan0")
+          @DecimalMax(value = "1", message = "border.isMoreThan1")
           Double opacity) {
     public Entry {
       shortName = shortName == null ? "" : shortName.strip();

@@ -30,6 +30,7 @@ import org.whinridge.app.round.RoundMaking;
 import org.whinridge.core.layer.Feature;
 import org.whinridge.core.layer.Schema;
 import org.whinridge.core.look.Look;
+import org.whinridge.core.said.Said;
 import org.whinridge.demo.Ostrey;
 import org.whinridge.demo.OstreyLooks;
 import org.whinridge.demo.Relief;
@@ -147,7 +148,8 @@ class DemoStart implements ApplicationRunner {
       Project p, String name, Schema schema, String source, List<Feature> features, Look look)
       throws Exception {
     UUID id =
-        making.make(p.id(), name, schema, source, "coordinator", take -> features.forEach(take));
+        making.make(
+            p.id(), name, schema, Said.text(source), "coordinator", take -> features.forEach(take));
     looks.save(layers.get(p.id(), id), look, 0);
     return id;
   }

@@ -32,6 +32,7 @@ import org.whinridge.app.shell.Refusal;
 import org.whinridge.core.layer.Feature;
 import org.whinridge.core.layer.Field;
 import org.whinridge.core.read.LayerColumns;
+import org.whinridge.core.said.Unfit;
 import org.whinridge.formats.csv.CsvWriter;
 import org.whinridge.formats.geojson.GeoJsonWriter;
 import org.whinridge.formats.geopackage.GeoPackageLayer;
@@ -94,11 +95,7 @@ class Exports {
 
   private static Refusal refused(Order o, IOException e) {
     return Refusal.refused(
-        "The "
-            + o.format().said()
-            + " can't be written: "
-            + e.getMessage()
-            + ". Nothing was changed on the layer.");
+        "refused.cantBeWrittenNothing", "format", o.format().said(), "why", Refusal.said(e));
   }
 
   /** Removes a file that was sent. */
@@ -127,7 +124,7 @@ class Exports {
         }
         case CSV -> features(o, o.layers().get(0), step, to -> new CsvWriter(out, to, o.wkt()));
         case GEOJSON -> features(o, o.layers().get(0), step, to -> new GeoJsonWriter(out, to));
-        case GPKG, SHP -> throw new IllegalArgumentException(o.format() + " is no single stream");
+        case GPKG, SHP -> throw new Unfit("refused.noSingleStream", "format", o.format());
       }
     }
   }

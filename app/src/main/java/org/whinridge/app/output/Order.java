@@ -8,6 +8,7 @@ import java.util.UUID;
 import org.whinridge.app.layer.Layer;
 import org.whinridge.app.shell.Refusal;
 import org.whinridge.core.place.CoordinateSystem;
+import org.whinridge.core.said.Said;
 import org.whinridge.formats.out.OutColumns;
 
 /**
@@ -27,31 +28,25 @@ record Order(
     boolean wkt) {
   /** The formats, in the order in which they are offered. */
   enum Format {
-    GPKG("GeoPackage", "gpkg", "application/geopackage+sqlite3", true),
-    SHP("Shapefile", "zip", "application/zip", false),
-    GEOJSON("GeoJSON", "geojson", "application/geo+json", false),
-    KML("KML", "kml", "application/vnd.google-earth.kml+xml", true),
-    CSV("CSV", "csv", "text/csv;charset=UTF-8", false),
-    XLSX(
-        "Excel workbook (XLSX)",
-        "xlsx",
-        "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet",
-        true);
+    GPKG("gpkg", "application/geopackage+sqlite3", true),
+    SHP("zip", "application/zip", false),
+    GEOJSON("geojson", "application/geo+json", false),
+    KML("kml", "application/vnd.google-earth.kml+xml", true),
+    CSV("csv", "text/csv;charset=UTF-8", false),
+    XLSX("xlsx", "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet", true);
 
-    private final String said;
     private final String ending;
     private final String type;
     private final boolean holdsSeveral;
 
-    Format(String said, String ending, String type, boolean holdsSeveral) {
-      this.said = said;
+    Format(String ending, String type, boolean holdsSeveral) {
       this.ending = ending;
       this.type = type;
       this.holdsSeveral = holdsSeveral;
     }
 
-    public String said() {
-      return said;
+    public Said said() {
+      return Said.of("format." + name());
     }
 
     public String id() {
@@ -72,17 +67,16 @@ record Order(
 
     static Format of(String id) {
       for (Format f : values()) if (f.id().equals(id)) return f;
-      throw Refusal.notFound("output format");
+      throw Refusal.notFound("thing.outputFormat");
     }
   }
 
   Order {
-    if (layers.isEmpty()) throw Refusal.refused("Choose at least one layer to take out.");
+    if (layers.isEmpty()) throw Refusal.refused("refused.chooseAtLeastOne4");
     if (layers.size() > 1 && !(filter.isBlank() && only.isEmpty()))
-      throw Refusal.refused(
-          "A filter is for one layer; choose one layer, or leave the filter empty.");
+      throw Refusal.refused("refused.filterOneLayerChoose");
     if (!system.code().startsWith("EPSG:"))
-      throw Refusal.refused("Choose a coordinate system by its EPSG number.");
+      throw Refusal.refused("refused.chooseCoordinateSystemEpsg");
   }
 
   /** Whether the file is a zip archive: a Shapefile, or several layers in a format for one. */
@@ -100,11 +94,6 @@ record Order(
     if (code.isBlank()) return CoordinateSystem.wgs84();
     Optional<CoordinateSystem> s =
         org.whinridge.formats.crs.CoordinateSystems.code(code.replaceAll(" .*", ""));
-    return s.orElseThrow(
-        () ->
-            Refusal.refused(
-                "“"
-                    + code
-                    + "” is no coordinate system that is known here; give its EPSG number, such as EPSG:27700."));
+    return s.orElseThrow(() -> Refusal.refused("refused.noCoordinateSystemKnown", "code", code));
   }
 }

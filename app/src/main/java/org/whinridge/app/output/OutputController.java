@@ -29,6 +29,7 @@ import org.whinridge.app.project.Projects;
 import org.whinridge.app.shell.Jobs;
 import org.whinridge.app.shell.Refusal;
 import org.whinridge.core.place.CoordinateSystem;
+import org.whinridge.core.said.Said;
 import org.whinridge.formats.out.OutColumns;
 
 @Controller
@@ -76,7 +77,7 @@ class OutputController {
         Layer l = layers.get(p.id(), layer.get(0));
         model.addAttribute("matching", queries.count(l, LayerFilter.written(filter)));
       } catch (Refusal e) {
-        model.addAttribute("problem", e.getMessage());
+        model.addAttribute("problem", e.said());
       }
     return "outputs";
   }
@@ -110,7 +111,7 @@ class OutputController {
       send(o, r);
       return null;
     } catch (Refusal e) {
-      back.addFlashAttribute("problem", e.getMessage());
+      back.addFlashAttribute("problem", e.said());
       return "redirect:/p/"
           + project
           + "/outputs?filter="
@@ -135,7 +136,7 @@ class OutputController {
   }
 
   /** How far the writing of an output is. */
-  record State(String stage, String doing, long done, long total, long seconds) {}
+  record State(String stage, Said doing, long done, long total, long seconds) {}
 
   @GetMapping("/api/p/{project}/outputs/job/{job}")
   @ResponseBody
@@ -150,14 +151,14 @@ class OutputController {
     OutputJobs.Ordered o =
         large
             .done(projects.byKey(project).id(), job)
-            .orElseThrow(() -> Refusal.notFound("output that is written"));
+            .orElseThrow(() -> Refusal.notFound("thing.outputThatIsWritten"));
     send(o.order(), o.written(), r);
   }
 
   @PostMapping("/p/{project}/outputs/job/{job}/cancel")
   String cancel(@PathVariable String project, @PathVariable UUID job, RedirectAttributes flash) {
     large.cancel(projects.byKey(project).id(), job);
-    flash.addFlashAttribute("done", "The output is no longer written.");
+    flash.addFlashAttribute("done", Said.of("told.outputNoLongerWritten"));
     return "redirect:/p/" + project + "/outputs";
   }
 

@@ -18,6 +18,7 @@ import org.whinridge.app.shell.DataFolder;
 import org.whinridge.app.shell.Ids;
 import org.whinridge.app.shell.Jobs;
 import org.whinridge.app.shell.Refusal;
+import org.whinridge.core.said.Said;
 
 /** Large outputs are written in the background; their files are kept for a day. */
 @Component
@@ -54,7 +55,8 @@ class OutputJobs {
         Jobs.Size.LARGE,
         job -> {
           long all = o.layers().stream().mapToLong(Layer::count).sum();
-          job.now("Writing the " + o.format().said(), o.filter().isBlank() ? all : -1);
+          job.now(
+              Said.of("job.writing", "format", o.format().said()), o.filter().isBlank() ? all : -1);
           return new Ordered(exports.write(o, job::step), o);
         });
     return id;
@@ -64,7 +66,7 @@ class OutputJobs {
   Jobs.Job job(UUID project, UUID id) {
     return jobs.find(id)
         .filter(j -> project.equals(projects.get(id)))
-        .orElseThrow(() -> Refusal.notFound("output that is being written"));
+        .orElseThrow(() -> Refusal.notFound("thing.outputThatIsBeing"));
   }
 
   /** The file of a job that is done. */

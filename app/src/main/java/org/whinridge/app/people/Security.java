@@ -1,7 +1,6 @@
 package org.whinridge.app.people;
 
 import jakarta.servlet.DispatcherType;
-import jakarta.servlet.http.HttpServletResponse;
 import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
 import org.springframework.http.HttpMethod;
@@ -12,6 +11,8 @@ import org.springframework.security.crypto.password.PasswordEncoder;
 import org.springframework.security.web.SecurityFilterChain;
 import org.springframework.security.web.authentication.LoginUrlAuthenticationEntryPoint;
 import org.springframework.security.web.authentication.SavedRequestAwareAuthenticationSuccessHandler;
+import org.whinridge.app.shell.ToldAsJson;
+import org.whinridge.core.said.Said;
 
 /**
  * Who may reach what: the desk for coordinators and reviewers (readers read), the day book for
@@ -29,7 +30,7 @@ class Security {
   }
 
   @Bean
-  SecurityFilterChain chain(HttpSecurity http) throws Exception {
+  SecurityFilterChain chain(HttpSecurity http, ToldAsJson told) throws Exception {
     var success = new SavedRequestAwareAuthenticationSuccessHandler();
     success.setTargetUrlParameter("next");
     success.setDefaultTargetUrl("/");
@@ -80,33 +81,18 @@ class Security {
                 e.authenticationEntryPoint(
                         (q, r, x) -> {
                           if (!q.getRequestURI().startsWith("/api/")) toSignIn.commence(q, r, x);
-                          else
-                            json(
-                                r,
-                                401,
-                                "You are not signed in any more. Sign in again; nothing on this device is lost.");
+                          else told.send(q, r, 401, Said.of("refused.signedOut"));
                         })
                     .accessDeniedHandler(
                         (q, r, x) -> {
                           boolean csrf =
                               x instanceof org.springframework.security.web.csrf.CsrfException;
                           if (q.getRequestURI().startsWith("/api/"))
-                            json(
-                                r,
-                                403,
-                                csrf
-                                    ? "This page has grown old. Load it again."
-                                    : "Your account may not do this.");
+                            told.send(
+                                q, r, 403, Said.of(csrf ? "refused.oldPage" : "refused.mayNot"));
                           else if (csrf) r.sendRedirect("/sign-in?old");
                           else r.sendError(403);
                         }));
     return http.build();
-  }
-
-  private static void json(HttpServletResponse r, int status, String message)
-      throws java.io.IOException {
-    r.setStatus(status);
-    r.setContentType("application/json;charset=UTF-8");
-    r.getWriter().write("{\"message\":\"" + message + "\"}");
   }
 }

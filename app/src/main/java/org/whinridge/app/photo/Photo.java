@@ -3,8 +3,11 @@ package org.whinridge.app.photo;
 import com.eclipsesource.json.Json;
 import com.eclipsesource.json.JsonObject;
 import java.time.Instant;
+import java.util.ArrayList;
+import java.util.List;
 import java.util.Optional;
 import java.util.UUID;
+import org.whinridge.core.said.Said;
 import org.whinridge.core.text.Numbers;
 
 /**
@@ -37,19 +40,22 @@ public record Photo(
     return receivedAt.isPresent();
   }
 
-  /** Place, accuracy and direction in words: "57.90000°, -10.20000°, ±4 m, looking 210°". */
-  public String facts() {
+  /** Place, accuracy and direction: "57.90000°, -10.20000°, ±4 m, looking 210°". */
+  public Said facts() {
     JsonObject o = Json.parse(geotag).asObject();
-    if (o.get("lat") == null || !o.get("lat").isNumber()) return "no position";
-    StringBuilder b =
-        new StringBuilder(Numbers.fixed(o.getDouble("lat", 0), 5))
-            .append("°, ")
-            .append(Numbers.fixed(o.getDouble("lon", 0), 5))
-            .append("°");
+    if (o.get("lat") == null || !o.get("lat").isNumber()) return Said.of("photo.noPosition");
+    List<Said> facts = new ArrayList<>();
+    facts.add(
+        Said.of(
+            "photo.position",
+            "lat",
+            Numbers.fixed(o.getDouble("lat", 0), 5),
+            "lon",
+            Numbers.fixed(o.getDouble("lon", 0), 5)));
     if (o.get("accuracy") != null && o.get("accuracy").isNumber())
-      b.append(", ±").append(Numbers.fixed(o.getDouble("accuracy", 0), 0)).append(" m");
+      facts.add(Said.of("photo.accuracy", "m", Numbers.round(o.getDouble("accuracy", 0), 0)));
     if (o.get("direction") != null && o.get("direction").isNumber())
-      b.append(", looking ").append(Numbers.fixed(o.getDouble("direction", 0), 0)).append("°");
-    return b.toString();
+      facts.add(Said.of("photo.looking", "deg", Numbers.round(o.getDouble("direction", 0), 0)));
+    return Said.row(facts, "list.then", "list.then");
   }
 }

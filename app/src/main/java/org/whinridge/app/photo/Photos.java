@@ -33,6 +33,7 @@ import org.whinridge.app.shell.Durable;
 import org.whinridge.app.shell.Locks;
 import org.whinridge.app.shell.Refusal;
 import org.whinridge.app.shell.Sha256;
+import org.whinridge.core.said.Unfit;
 import org.whinridge.formats.photos.PhotoFacts;
 
 /** Photos by content hash. Their bytes are final on the device and are never rewritten here. */
@@ -193,8 +194,7 @@ public class Photos {
     for (Announced p : photos) {
       PhotoEntity known = there.get(p.id());
       if (known != null && (!visit.equals(known.visitId) || !known.sha256.equals(p.sha256())))
-        throw new IllegalArgumentException(
-            "photo " + p.id() + " is known already with other content");
+        throw new Unfit("refused.photoKnownAlreadyOther", "id", p.id());
       if (known == null) fresh.add(entity(visit, p, by));
     }
     repository.saveAll(fresh);
@@ -234,10 +234,7 @@ public class Photos {
     Instant day = Layers.now().truncatedTo(ChronoUnit.DAYS);
     if (repository.bytesSince(person, day) + open >= mostBytesADay)
       throw Refusal.tooMuch(
-          person
-              + " has sent "
-              + mostBytesADay / 1_000_000
-              + " MB of photos today, which is as much as this office takes from one person in a day. The photos that are not sent stay on the device and can be handed in after midnight UTC. If this is honest work, whoever runs the server can raise the limit (whinridge.photos-a-day).");
+          "refused.sentMbPhotosToday", "person", person, "mb", mostBytesADay / 1_000_000);
   }
 
   /**
@@ -247,16 +244,16 @@ public class Photos {
    * announced of a photo never changes, so nothing is locked while its bytes are read and synced.
    */
   public void receive(UUID id, Path upload) throws IOException {
-    PhotoEntity announced = repository.findById(id).orElseThrow(() -> Refusal.notFound("photo"));
+    PhotoEntity announced =
+        repository.findById(id).orElseThrow(() -> Refusal.notFound("thing.photo"));
     if (announced.receivedAt != null) return;
     if (Files.size(upload) != announced.bytes || !Sha256.of(upload).equals(announced.sha256))
-      throw Refusal.refused(
-          "The photo arrived damaged: its content is not what the device announced. It will be sent again.");
+      throw Refusal.refused("refused.photoArrivedDamagedContent");
     Durable.keep(upload, file(announced.sha256));
     transaction.executeWithoutResult(
         t -> {
           PhotoEntity e =
-              locks.lock(PhotoEntity.class, id).orElseThrow(() -> Refusal.notFound("photo"));
+              locks.lock(PhotoEntity.class, id).orElseThrow(() -> Refusal.notFound("thing.photo"));
           if (e.receivedAt == null) e.receivedAt = Layers.now();
         });
   }
@@ -318,8 +315,7 @@ public class Photos {
   }
 
   private Path file(String sha256) {
-    if (!sha256.matches("[0-9a-f]{64}"))
-      throw new IllegalArgumentException("this is not a SHA-256: " + sha256);
+    if (!sha256.matches("[0-9a-f]{64}")) throw new Unfit("refused.notSha", "sha256", sha256);
     return folder.resolve(sha256.substring(0, 2)).resolve(sha256 + ".jpg");
   }
 

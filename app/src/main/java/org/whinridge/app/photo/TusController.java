@@ -15,6 +15,7 @@ import org.springframework.web.bind.annotation.RestController;
 import org.whinridge.app.shell.TusRefusal;
 import org.whinridge.app.shell.TusRequests;
 import org.whinridge.app.shell.TusUploads;
+import org.whinridge.core.said.Said;
 
 /** Resumable uploads of photos; the metadata's "photo" is the id that a visit announced. */
 @RestController
@@ -47,21 +48,22 @@ class TusController {
     @Override
     public String begin(Map<String, String> metadata, long length, String owner, long open)
         throws TusRefusal {
-      if (!metadata.containsKey("photo")) throw new TusRefusal(400, "the metadata name no photo");
+      if (!metadata.containsKey("photo"))
+        throw new TusRefusal(400, Said.of("refused.metadataNameNoPhoto"));
       UUID id;
       try {
         id = UUID.fromString(metadata.get("photo"));
       } catch (IllegalArgumentException e) {
-        throw new TusRefusal(400, "the metadata's photo is not an id");
+        throw new TusRefusal(400, Said.of("refused.metadatasPhotoNotId"));
       }
       Photo photo =
           photos
               .awaited(id, new Photos.Sender(owner, metadata.getOrDefault("device", "")))
-              .orElseThrow(
-                  () -> new TusRefusal(404, "no visit from this device has announced this photo"));
-      if (photo.received()) throw new TusRefusal(409, "the office has this photo already");
+              .orElseThrow(() -> new TusRefusal(404, Said.of("refused.noVisitFromDevice")));
+      if (photo.received()) throw new TusRefusal(409, Said.of("refused.officePhotoAlready"));
       if (photo.bytes() != length)
-        throw new TusRefusal(409, "the visit announced a photo of " + photo.bytes() + " bytes");
+        throw new TusRefusal(
+            409, Said.of("refused.visitAnnouncedPhotoBytes", "bytes", photo.bytes()));
       photos.bounded(owner, open);
       return id.toString();
     }

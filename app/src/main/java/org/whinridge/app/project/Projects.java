@@ -29,12 +29,15 @@ public class Projects {
     return repository
         .findByProjectKey(key)
         .map(Projects::of)
-        .orElseThrow(() -> Refusal.notFound("project"));
+        .orElseThrow(() -> Refusal.notFound("thing.project"));
   }
 
   /** The project with that id. */
   public Project byId(UUID id) {
-    return repository.findById(id).map(Projects::of).orElseThrow(() -> Refusal.notFound("project"));
+    return repository
+        .findById(id)
+        .map(Projects::of)
+        .orElseThrow(() -> Refusal.notFound("thing.project"));
   }
 
   /** All projects. */
@@ -63,7 +66,7 @@ public class Projects {
 
   /** The project's map as it was saved last. */
   public SavedMap map(UUID id) {
-    ProjectEntity e = repository.findById(id).orElseThrow(() -> Refusal.notFound("project"));
+    ProjectEntity e = repository.findById(id).orElseThrow(() -> Refusal.notFound("thing.project"));
     return new SavedMap(Optional.ofNullable(e.map), e.mapRevision);
   }
 
@@ -75,10 +78,8 @@ public class Projects {
   @Transactional
   public void saveMap(UUID id, String json, long revision) {
     ProjectEntity e =
-        locks.lock(ProjectEntity.class, id).orElseThrow(() -> Refusal.notFound("project"));
-    if (e.mapRevision != revision)
-      throw Refusal.conflict(
-          "Somebody else saved the project's map meanwhile. Load the page again to see theirs; yours was not saved.");
+        locks.lock(ProjectEntity.class, id).orElseThrow(() -> Refusal.notFound("thing.project"));
+    if (e.mapRevision != revision) throw Refusal.conflict("refused.somebodyElseSavedProjects");
     e.map = json;
     e.mapRevision++;
   }

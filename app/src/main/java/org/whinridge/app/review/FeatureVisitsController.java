@@ -17,6 +17,7 @@ import org.whinridge.app.photo.Photo;
 import org.whinridge.app.photo.Photos;
 import org.whinridge.app.project.Projects;
 import org.whinridge.core.layer.Field;
+import org.whinridge.core.said.Said;
 import org.whinridge.core.value.ValueJson;
 
 /** What stands on a feature's card beside its values: its pictures and its visits. */
@@ -40,7 +41,7 @@ class FeatureVisitsController {
   /** A picture of a feature, with where it was taken as far as that is known. */
   @JsonInclude(JsonInclude.Include.NON_NULL)
   record Picture(
-      UUID id, String at, String facts, UUID visit, Double lat, Double lon, Double direction) {
+      UUID id, String at, Said facts, UUID visit, Double lat, Double lon, Double direction) {
     static Picture of(Photo p) {
       JsonObject tag = Json.parse(p.geotag()).asObject();
       return new Picture(
@@ -64,8 +65,7 @@ class FeatureVisitsController {
   record Answer(String label, String shown) {}
 
   /** A visit of a feature; {@code file} is "" for one that came from a device. */
-  record Told(
-      UUID id, String at, boolean future, String person, String file, List<Answer> answers) {}
+  record Told(UUID id, String at, boolean future, String person, Said file, List<Answer> answers) {}
 
   /** What is known of a feature's visits. */
   record All(List<Picture> pictures, List<Told> visits) {}
@@ -94,7 +94,7 @@ class FeatureVisitsController {
         v.endedAt().toString(),
         v.endedAt().isAfter(Layers.now()),
         v.person(),
-        v.cameInAFile() ? v.reason() : "",
+        v.cameInAFile() ? v.reason() : Said.NONE,
         answers);
   }
 

@@ -29,6 +29,7 @@ import org.whinridge.app.project.Project;
 import org.whinridge.app.project.Projects;
 import org.whinridge.app.shell.Paged;
 import org.whinridge.app.shell.Refusal;
+import org.whinridge.core.said.Said;
 import org.whinridge.core.visit.VisitState;
 
 @Controller
@@ -103,9 +104,7 @@ class ReviewController {
         flash,
         p -> {
           int n = review.accept(p.id(), visit, decisions, person.getName());
-          return n == 0
-              ? "Accepted; the layer already had these values."
-              : "Accepted: " + n + (n == 1 ? " value" : " values") + " written to the layer.";
+          return n == 0 ? Said.of("told.acceptedAlready") : Said.of("told.accepted", "n", n);
         });
   }
 
@@ -122,7 +121,7 @@ class ReviewController {
         flash,
         p -> {
           review.sendBack(p.id(), visit, note, person.getName());
-          return "Sent back. The day book shows your note at its next contact.";
+          return Said.of("told.sentBack");
         });
   }
 
@@ -137,22 +136,20 @@ class ReviewController {
         visit,
         flash,
         p -> {
-          List<String> left = review.takeBack(p.id(), visit, person.getName());
+          List<Said> left = review.takeBack(p.id(), visit, person.getName());
           return left.isEmpty()
-              ? "Taken back: the layer has its earlier values, and the visit waits again."
-              : "Taken back, except "
-                  + String.join(", ", left)
-                  + ": somebody has changed that since. The visit waits again.";
+              ? Said.of("told.visitTakenBack")
+              : Said.of("told.visitTakenBackBut", "left", Said.row(left, "list.then", "list.then"));
         });
   }
 
   private String decide(
-      String project, UUID visit, RedirectAttributes flash, Function<Project, String> deed) {
+      String project, UUID visit, RedirectAttributes flash, Function<Project, Said> deed) {
     Project p = projects.byKey(project);
     try {
       flash.addFlashAttribute("done", deed.apply(p));
     } catch (Refusal e) {
-      flash.addFlashAttribute("problem", e.getMessage());
+      flash.addFlashAttribute("problem", e.said());
     }
     return "redirect:/p/" + p.key() + "/hand-ins/" + visit;
   }
@@ -164,7 +161,7 @@ class ReviewController {
       @PathVariable UUID id,
       @RequestParam(defaultValue = "false") boolean whole)
       throws IOException {
-    Photo photo = photos.find(id).orElseThrow(() -> Refusal.notFound("photo"));
+    Photo photo = photos.find(id).orElseThrow(() -> Refusal.notFound("thing.photo"));
     UUID of = projects.byKey(project).id();
     photo.visitId().ifPresent(v -> review.visit(of, v));
     photo.of().ifPresent(f -> layers.get(of, f.layer()));
@@ -176,7 +173,7 @@ class ReviewController {
                     .cacheControl(CacheControl.maxAge(7, TimeUnit.DAYS).cachePrivate())
                     .header("X-Content-Type-Options", "nosniff")
                     .body(b))
-        .orElseThrow(() -> Refusal.notFound("picture for this photo yet"));
+        .orElseThrow(() -> Refusal.notFound("thing.pictureForThisPhoto"));
   }
 
   private byte[] all(java.nio.file.Path p) {

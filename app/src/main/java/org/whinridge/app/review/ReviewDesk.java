@@ -34,6 +34,7 @@ import org.whinridge.core.merge.Merge;
 import org.whinridge.core.merge.SameValue;
 import org.whinridge.core.place.GeometryJson;
 import org.whinridge.core.round.StopState;
+import org.whinridge.core.said.Said;
 import org.whinridge.core.value.Value;
 import org.whinridge.core.value.ValueJson;
 import org.whinridge.core.visit.KeptRows;
@@ -63,15 +64,15 @@ class ReviewDesk {
   /** One field on the review desk. {@code outcome}: written, clash, agreed, layer kept. */
   record Change(
       String field,
-      String label,
+      Said label,
       String base,
       String mine,
       String layer,
       String outcome,
-      String from) {}
+      Said from) {}
 
   /** An answer that is kept on the visit only. */
-  record Kept(String label, String value) {}
+  record Kept(String label, Said value) {}
 
   /** A visit beside its layer. */
   record View(
@@ -94,7 +95,7 @@ class ReviewDesk {
   }
 
   /** One line of the list of hand-ins. */
-  record Line(VisitLine visit, String layerName, String caption, int photos, int photosHere) {}
+  record Line(VisitLine visit, String layerName, Said caption, int photos, int photosHere) {}
 
   private Map<UUID, Layer> layersOf(UUID project) {
     Map<UUID, Layer> out = new LinkedHashMap<>();
@@ -130,10 +131,10 @@ class ReviewDesk {
             v -> {
               Layer l = byId.get(v.layerId());
               List<Photo> ps = pictures.getOrDefault(v.id(), List.of());
-              String caption =
+              Said caption =
                   Optional.ofNullable(features.get(v.featureId().toString()))
-                      .map(f -> l.schema().caption(f.values()))
-                      .orElse("(removed)");
+                      .map(f -> Said.text(l.schema().caption(f.values())))
+                      .orElse(Said.of("page.removed"));
               return new Line(
                   v,
                   l.name(),
@@ -177,7 +178,7 @@ class ReviewDesk {
     for (JsonObject.Member m : v.sent().kept()) {
       Optional<Section> list = edition.flatMap(e -> e.form().list(m.getName()));
       if (list.isPresent()) {
-        for (String row : KeptRows.said(list.get(), m.getValue()))
+        for (Said row : KeptRows.said(list.get(), m.getValue()))
           kept.add(new Kept(list.get().title(), row));
         continue;
       }
@@ -190,7 +191,7 @@ class ReviewDesk {
       kept.add(
           new Kept(
               q.map(x -> x.label()).orElse(m.getName()),
-              q.map(x -> x.shown(answer)).orElse(answer.plain())));
+              Said.text(q.map(x -> x.shown(answer)).orElse(answer.plain()))));
     }
     String caption =
         layer
@@ -220,12 +221,22 @@ class ReviewDesk {
     SentVisit.From from = sent.provenance().getOrDefault(m.field(), new SentVisit.From("", ""));
     return new Change(
         m.field(),
-        f.map(Field::label).orElse("Place"),
+        label(f),
         shown(f, m.base()),
         shown(f, m.mine()),
         shown(f, m.layer()),
         outcome,
-        from.from().replace('_', ' ') + (from.detail().isEmpty() ? "" : ", " + from.detail()));
+        from(from));
+  }
+
+  private static Said label(Optional<Field> f) {
+    return f.map(x -> Said.text(x.label())).orElse(Said.of("sheet.place"));
+  }
+
+  private static Said from(SentVisit.From from) {
+    if (from.from().isEmpty()) return Said.NONE;
+    Said origin = Said.of("origin." + from.from());
+    return from.detail().isEmpty() ? origin : Said.of("list.then", "a", origin, "b", from.detail());
   }
 
   private static String shown(Optional<Field> f, Value v) {
@@ -259,13 +270,7 @@ class ReviewDesk {
     Visit v = locked(project, id, Visits.OPEN);
     Layers.Locked locked = layers.lock(v.layerId(), v.featureId());
     Layer layer = locked.layer();
-    Feature now =
-        locked
-            .feature()
-            .orElseThrow(
-                () ->
-                    Refusal.conflict(
-                        "The feature is not on the layer any more. Send the visit back, or bring the feature back first; nothing was written."));
+    Feature now = locked.feature().orElseThrow(() -> Refusal.conflict("refused.featureNotOnLayer"));
     Merge.Result merge = merged(v, layer, now).result();
     Map<String, Value> writes = new LinkedHashMap<>(merge.writes());
     for (Merge.FieldMerge clash : merge.clashes()) {
@@ -273,9 +278,7 @@ class ReviewDesk {
       if (decision.equals("mine")) writes.put(clash.field(), clash.mine());
       else if (!decision.equals("layer"))
         throw Refusal.refused(
-            "Choose a value for “"
-                + layer.schema().field(clash.field()).map(Field::label).orElse("Place")
-                + "” first: the layer and the field disagree. Nothing was written.");
+            "refused.chooseValueFirst", "field", label(layer.schema().field(clash.field())));
     }
     Optional<Geometry> geometry =
         Optional.ofNullable(writes.remove(Merge.GEOMETRY)).map(g -> ((Value.Place) g).geometry());
@@ -291,7 +294,7 @@ class ReviewDesk {
               "visit",
               Optional.of(id),
               Optional.empty(),
-              "visit of " + v.person() + ", accepted by " + person,
+              Said.of("ledger.visitAccepted", "person", v.person(), "by", person),
               Layers.now()));
     visits.decide(id, VisitState.ACCEPTED, "", person);
     return writes.size() + (geometry.isPresent() ? 1 : 0);
@@ -301,9 +304,7 @@ class ReviewDesk {
   @Writing
   public void sendBack(UUID project, UUID id, String note, String person) {
     Visit v = locked(project, id, Visits.OPEN);
-    if (note.isBlank())
-      throw Refusal.refused(
-          "Say what should be mended, so that " + v.person() + " can. The visit still waits.");
+    if (note.isBlank()) throw Refusal.refused("refused.sayWhatShouldBe", "person", v.person());
     visits.decide(id, VisitState.SENT_BACK, note.strip(), person);
     v.roundId().ifPresent(r -> rounds.mark(r, v.featureId(), StopState.SENT_BACK, note.strip()));
   }
@@ -313,13 +314,11 @@ class ReviewDesk {
    * the visit waits again. Gives what could not be taken back.
    */
   @Writing
-  public List<String> takeBack(UUID project, UUID id, String person) {
+  public List<Said> takeBack(UUID project, UUID id, String person) {
     Visit v = locked(project, id, EnumSet.of(VisitState.ACCEPTED));
-    if (v.cameInAFile())
-      throw Refusal.refused(
-          "This visit came in a file and never waited for review; it wrote nothing to the layer. Take the import back as a whole, where it was brought in. Nothing was changed.");
+    if (v.cameInAFile()) throw Refusal.refused("refused.visitCameFileNever");
     Layers.Locked locked = layers.lock(v.layerId(), v.featureId());
-    List<String> left = new ArrayList<>();
+    List<Said> left = new ArrayList<>();
     layers
         .written(locked.layer(), id)
         .ifPresent(
@@ -331,18 +330,14 @@ class ReviewDesk {
                         locked.layer(),
                         locked
                             .feature()
-                            .orElseThrow(
-                                () ->
-                                    Refusal.conflict(
-                                        "The feature is not on the layer any more. Nothing was taken back.")),
+                            .orElseThrow(() -> Refusal.conflict("refused.featureNotOnLayer2")),
                         person)));
     visits.decide(id, VisitState.WAITING, "", person);
     return left;
   }
 
   /** Restores what still comes from the visit; gives the labels of what does not. */
-  private List<String> takeBack(
-      Visit v, Layers.Written w, Layer layer, Feature now, String person) {
+  private List<Said> takeBack(Visit v, Layers.Written w, Layer layer, Feature now, String person) {
     Map<String, Value> current = new LinkedHashMap<>(now.values());
     now.geometry().ifPresent(g -> current.put(Merge.GEOMETRY, new Value.Place(g)));
     Map<String, Value> back =
@@ -353,10 +348,10 @@ class ReviewDesk {
                 current,
                 w.standing(),
                 SameValue.in(layer.schema(), layer.decimals())));
-    List<String> left =
+    List<Said> left =
         w.after().keySet().stream()
             .filter(f -> !back.containsKey(f))
-            .map(f -> layer.schema().field(f).map(Field::label).orElse("Place"))
+            .map(f -> label(layer.schema().field(f)))
             .toList();
     Optional<Geometry> geometry =
         back.remove(Merge.GEOMETRY) instanceof Value.Place p
@@ -374,7 +369,7 @@ class ReviewDesk {
               "taken back",
               Optional.of(v.id()),
               Optional.of(w.entry()),
-              "visit of " + v.person() + " taken back",
+              Said.of("ledger.visitTakenBack", "person", v.person()),
               Layers.now()));
     return left;
   }

@@ -23,6 +23,7 @@ import org.whinridge.app.project.Project;
 import org.whinridge.app.project.Projects;
 import org.whinridge.app.shell.Paged;
 import org.whinridge.app.shell.Refusal;
+import org.whinridge.core.said.Said;
 
 /** What could not be read as visits, and what is done with it. */
 @Controller
@@ -88,8 +89,8 @@ class SetAsideController {
         flash,
         p ->
             readingAgain.read(p.id(), id, person.getName())
-                ? "It could be read this time and waits for review as a visit."
-                : "It still can't be read as a visit; the reason below is today's.");
+                ? Said.of("told.couldBeRead")
+                : Said.of("told.stillNot"));
   }
 
   @PostMapping("/p/{project}/hand-ins/set-aside/{id}/give")
@@ -105,7 +106,7 @@ class SetAsideController {
         flash,
         p -> {
           setAsides.give(p.id(), id, to, note, person.getName());
-          return to + " finds it in the day book at the next contact.";
+          return Said.of("told.findsIt", "person", to);
         });
   }
 
@@ -121,17 +122,17 @@ class SetAsideController {
         flash,
         p -> {
           setAsides.putAway(p.id(), id, reason, person.getName());
-          return "Put away. Its text stays and is found under “all”.";
+          return Said.of("told.putAway");
         });
   }
 
   private String onSetAside(
-      String project, RedirectAttributes flash, Function<Project, String> deed) {
+      String project, RedirectAttributes flash, Function<Project, Said> deed) {
     Project p = projects.byKey(project);
     try {
       flash.addFlashAttribute("done", deed.apply(p));
     } catch (Refusal e) {
-      flash.addFlashAttribute("problem", e.getMessage());
+      flash.addFlashAttribute("problem", e.said());
     }
     return "redirect:/p/" + p.key() + "/hand-ins/set-aside";
   }

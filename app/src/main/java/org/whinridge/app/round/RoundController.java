@@ -32,6 +32,7 @@ import org.whinridge.app.project.Projects;
 import org.whinridge.app.shell.Refusal;
 import org.whinridge.core.layer.Feature;
 import org.whinridge.core.place.GeometryJson;
+import org.whinridge.core.said.Said;
 import org.whinridge.core.text.Numbers;
 
 @Controller
@@ -117,12 +118,10 @@ class RoundController {
                   box(rectangle),
                   ids(features)),
               by.getName());
-      flash.addFlashAttribute(
-          "done",
-          "The round is ready. " + person + " finds it in the day book at the next contact.");
+      flash.addFlashAttribute("done", Said.of("told.roundReadyFindsDay", "person", person));
       return "redirect:/p/" + p.key() + "/rounds/" + id;
     } catch (Refusal e) {
-      flash.addFlashAttribute("problem", e.getMessage());
+      flash.addFlashAttribute("problem", e.said());
       return "redirect:/p/" + p.key() + "/rounds/new?form=" + form;
     }
   }
@@ -147,7 +146,7 @@ class RoundController {
   }
 
   /** A stop with what names it. */
-  record StopLine(Round.Stop stop, String caption) {}
+  record StopLine(Round.Stop stop, Said caption) {}
 
   /** A stop on the map; {@code geometry} is null for a feature without a place, or one removed. */
   record StopPlace(UUID id, String caption, String state, JsonObject geometry) {}
@@ -190,8 +189,8 @@ class RoundController {
                     new StopLine(
                         s,
                         Optional.ofNullable(byId.get(s.featureId().toString()))
-                            .map(f -> layer.schema().caption(f.values()))
-                            .orElse("(removed)")))
+                            .map(f -> Said.text(layer.schema().caption(f.values())))
+                            .orElse(Said.of("page.removed"))))
             .toList());
     return "round";
   }

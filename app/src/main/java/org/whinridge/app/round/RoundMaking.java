@@ -74,34 +74,20 @@ public class RoundMaking {
     FormDraft form = forms.get(project, plan.form());
     String name = plan.name().strip();
     if (name.isEmpty() || name.length() > 120)
-      throw Refusal.refused("A round needs a name of 1 to 120 characters. It was not made.");
+      throw Refusal.refused("refused.roundNeedsNameCharacters");
     if (plan.note().length() > 1000)
-      throw Refusal.refused(
-          "The note has "
-              + plan.note().length()
-              + " characters; at most 1,000 fit. The round was not made.");
+      throw Refusal.refused("refused.noteCharactersAtMost", "note", plan.note().length());
     if (!form.layerId().equals(layer.id()))
-      throw Refusal.refused(
-          "This form belongs to another layer. Choose a form of "
-              + layer.name()
-              + "; the round was not made.");
+      throw Refusal.refused("refused.formBelongsAnotherLayer", "name", layer.name());
     if (form.edition() == 0)
-      throw Refusal.refused(
-          "“"
-              + form.form().title()
-              + "” has no published edition yet. Publish it first; the round was not made.");
+      throw Refusal.refused("refused.noPublishedEditionYet", "title", form.form().title());
     if (!people.inspectors().contains(plan.person()))
-      throw Refusal.refused("Choose who goes. The round was not made.");
+      throw Refusal.refused("refused.chooseWhoGoesRound");
     List<UUID> chosen = chosen(layer, plan);
-    if (chosen.isEmpty())
-      throw Refusal.refused(
-          "No feature is selected. Draw a rectangle over the stops, or tick them in the list; the round was not made.");
+    if (chosen.isEmpty()) throw Refusal.refused("refused.noFeatureSelectedDraw");
     if (chosen.size() > MOST_STOPS)
       throw Refusal.refused(
-          chosen.size()
-              + " stops are selected; a round has at most "
-              + MOST_STOPS
-              + ". Draw a smaller rectangle; the round was not made.");
+          "refused.stopsSelectedRoundAt", "chosen", chosen.size(), "mostStops", MOST_STOPS);
     RoundEntity e = new RoundEntity();
     e.id = UUID.randomUUID();
     e.projectId = project;

@@ -65,14 +65,14 @@ public class Rounds {
   public Round get(UUID project, UUID id) {
     return with(rounds.findByIdAndProjectId(id, project).stream().toList()).stream()
         .findFirst()
-        .orElseThrow(() -> Refusal.notFound("round"));
+        .orElseThrow(() -> Refusal.notFound("thing.round"));
   }
 
   /** A round that this person has been given. */
   public Round forPerson(UUID id, String person) {
     return with(rounds.findById(id).filter(r -> r.person.equals(person)).stream().toList()).stream()
         .findFirst()
-        .orElseThrow(() -> Refusal.notFound("round"));
+        .orElseThrow(() -> Refusal.notFound("thing.round"));
   }
 
   /** The project of a round, if there is such a round. */

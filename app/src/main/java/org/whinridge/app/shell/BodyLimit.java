@@ -8,6 +8,7 @@ import java.io.IOException;
 import org.springframework.http.MediaType;
 import org.springframework.stereotype.Component;
 import org.springframework.web.filter.OncePerRequestFilter;
+import org.whinridge.core.said.Said;
 
 /**
  * No page sends more than a form file in one body. What may be longer, uploads and hand-ins, counts
@@ -17,6 +18,12 @@ import org.springframework.web.filter.OncePerRequestFilter;
 class BodyLimit extends OncePerRequestFilter {
   /** A form of 8,000,000 characters, each of up to four bytes, and some more. */
   private static final long MOST = 33_000_000;
+
+  private final ToldAsJson told;
+
+  BodyLimit(ToldAsJson told) {
+    this.told = told;
+  }
 
   @Override
   protected boolean shouldNotFilter(HttpServletRequest q) {
@@ -34,12 +41,10 @@ class BodyLimit extends OncePerRequestFilter {
       next.doFilter(q, r);
       return;
     }
-    r.setStatus(length < 0 ? 411 : 413);
-    r.setContentType("application/json;charset=UTF-8");
-    r.getWriter()
-        .write(
-            length < 0
-                ? "{\"message\":\"This request does not say how long it is. Nothing was changed.\"}"
-                : "{\"message\":\"This is more than is taken at once. Nothing was changed.\"}");
+    told.send(
+        q,
+        r,
+        length < 0 ? 411 : 413,
+        Said.of(length < 0 ? "refused.noLength" : "refused.moreThanTaken"));
   }
 }

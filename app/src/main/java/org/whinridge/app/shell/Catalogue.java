@@ -1,5 +1,9 @@
 package org.whinridge.app.shell;
 
+import com.eclipsesource.json.Json;
+import com.eclipsesource.json.JsonArray;
+import com.eclipsesource.json.JsonObject;
+import com.eclipsesource.json.JsonValue;
 import com.ibm.icu.text.MessageFormat;
 import com.ibm.icu.text.NumberFormat;
 import com.ibm.icu.util.ULocale;
@@ -12,6 +16,7 @@ import java.util.LinkedHashMap;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.TreeMap;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.function.Predicate;
@@ -19,9 +24,11 @@ import org.springframework.beans.factory.annotation.Value;
 import org.springframework.context.MessageSource;
 import org.springframework.context.MessageSourceResolvable;
 import org.springframework.context.NoSuchMessageException;
+import org.springframework.context.i18n.LocaleContextHolder;
 import org.springframework.core.io.Resource;
 import org.springframework.core.io.support.PathMatchingResourcePatternResolver;
 import org.springframework.stereotype.Component;
+import org.whinridge.core.said.Said;
 import tools.jackson.core.type.TypeReference;
 import tools.jackson.databind.json.JsonMapper;
 
@@ -35,11 +42,14 @@ public class Catalogue implements MessageSource {
   /** The language of a reader for whom there is no file. */
   static final String USUAL = "en";
 
+  /** Names the kinds of text that only the server tells: pages, findings of files, refusals. */
+  private static final String SERVER = "@server";
+
   private final Map<String, Map<String, String>> languages = new TreeMap<>();
   private final Map<String, Map<Part, String>> hashes = new TreeMap<>();
   private final JsonMapper json;
 
-  /** Who in the browser gets which texts; those of pages stay at the server. */
+  /** Who in the browser gets which texts; what only the server tells stays there. */
   enum Part {
     DESK(key -> !key.startsWith("day.")),
     DAY(key -> !key.startsWith("desk."));
@@ -50,8 +60,8 @@ public class Catalogue implements MessageSource {
       this.own = own;
     }
 
-    boolean has(String key) {
-      return own.test(key) && !key.startsWith("page.");
+    boolean has(String key, Set<String> server) {
+      return own.test(key) && !server.contains(key.replaceFirst("\\..*", ""));
     }
 
     String id() {
@@ -84,10 +94,11 @@ public class Catalogue implements MessageSource {
   }
 
   private static Map<String, String> some(Map<String, String> all, Part part) {
+    Set<String> server = Set.of(all.getOrDefault(SERVER, "").split(" "));
     Map<String, String> out = new LinkedHashMap<>();
     all.forEach(
         (key, text) -> {
-          if (part.has(key)) out.put(key, text);
+          if (part.has(key, server)) out.put(key, text);
         });
     return out;
   }
@@ -119,13 +130,7 @@ public class Catalogue implements MessageSource {
 
   /** The key of the word for a state: "handed in" is state.handedIn. */
   public String stateKey(String state) {
-    StringBuilder key = new StringBuilder("state.");
-    for (String word : state.split(" "))
-      key.append(
-          key.length() == 6
-              ? word
-              : word.substring(0, 1).toUpperCase(Locale.ROOT) + word.substring(1));
-    return key.toString();
+    return Said.ofState(state).key();
   }
 
   /**
@@ -140,8 +145,42 @@ public class Catalogue implements MessageSource {
     if (text == null) text = languages.get(USUAL).get(key);
     if (text == null) throw new NoSuchMessageException(key, reader);
     Map<String, Object> named = new LinkedHashMap<>();
-    for (int i = 0; i + 1 < args.length; i += 2) named.put(String.valueOf(args[i]), args[i + 1]);
+    for (int i = 0; i + 1 < args.length; i += 2)
+      named.put(
+          String.valueOf(args[i]), args[i + 1] instanceof Said s ? say(reader, s) : args[i + 1]);
     return format(text, language, reader, named);
+  }
+
+  /** What is told, in the words of whoever asks now. */
+  public String say(Said said) {
+    return say(LocaleContextHolder.getLocale(), said);
+  }
+
+  /** What is told, in a reader's words. A key that no file has is told as it stands. */
+  public String say(Locale reader, Said said) {
+    if (said.isText()) return said.toString();
+    if (!languages.get(USUAL).containsKey(said.key())) return said.toString();
+    Object[] args = new Object[2 * said.args().size()];
+    int i = 0;
+    for (Map.Entry<String, Object> e : said.args().entrySet()) {
+      args[i++] = e.getKey();
+      args[i++] = e.getValue() instanceof Said s ? say(reader, s) : e.getValue();
+    }
+    return say(reader, said.key(), args);
+  }
+
+  /** A document of core with all that is told in it in words. */
+  public JsonValue worded(JsonValue json) {
+    if (Said.isSaid(json)) return Json.value(say(Said.read(json)));
+    if (json.isArray()) {
+      JsonArray out = new JsonArray();
+      for (JsonValue v : json.asArray()) out.add(worded(v));
+      return out;
+    }
+    if (!json.isObject()) return json;
+    JsonObject out = new JsonObject();
+    for (JsonObject.Member m : json.asObject()) out.add(m.getName(), worded(m.getValue()));
+    return out;
   }
 
   /** Patterns that were read, by language and text; there are as many as the files have. */
@@ -161,8 +200,17 @@ public class Catalogue implements MessageSource {
           if (!(value instanceof Number n)) return;
           all.put(NumbersApart.said(name), NumberFormat.getInstance(style).format(n));
           all.put(NumbersApart.share(name), NumberFormat.getPercentInstance(style).format(n));
+          all.put(NumbersApart.exact(name), exact(style).format(n));
         });
     return format.format(all);
+  }
+
+  /** All digits and no groups, as in a box. */
+  private static NumberFormat exact(Locale style) {
+    NumberFormat f = NumberFormat.getInstance(style);
+    f.setMaximumFractionDigits(20);
+    f.setGroupingUsed(false);
+    return f;
   }
 
   @Override

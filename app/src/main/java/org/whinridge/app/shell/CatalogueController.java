@@ -32,6 +32,6 @@ class CatalogueController {
                     .contentType(MediaType.APPLICATION_JSON)
                     .header("Cache-Control", "public, max-age=31536000, immutable")
                     .body(b))
-        .orElseThrow(() -> Refusal.notFound("list of texts"));
+        .orElseThrow(() -> Refusal.notFound("thing.listOfTexts"));
   }
 }

@@ -5,8 +5,10 @@ import com.eclipsesource.json.JsonArray;
 import com.eclipsesource.json.JsonObject;
 import com.eclipsesource.json.JsonValue;
 import com.eclipsesource.json.ParseException;
+import org.springframework.beans.factory.ObjectProvider;
 import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
+import org.whinridge.core.said.Said;
 import tools.jackson.core.JsonGenerator;
 import tools.jackson.core.JsonParser;
 import tools.jackson.databind.DeserializationContext;
@@ -23,22 +25,46 @@ import tools.jackson.databind.ser.std.StdSerializer;
 @Configuration(proxyBeanMethods = false)
 class CoreJson {
   @Bean
-  JacksonModule documentsOfCore() {
+  JacksonModule documentsOfCore(ObjectProvider<Catalogue> catalogue) {
     return new SimpleModule("documents of core")
-        .addSerializer(JsonValue.class, new Written())
+        .addSerializer(Said.class, new InWords(catalogue))
+        .addSerializer(JsonValue.class, new Written(catalogue))
         .addDeserializer(JsonValue.class, new Read<>(JsonValue.class))
         .addDeserializer(JsonObject.class, new Read<>(JsonObject.class))
         .addDeserializer(JsonArray.class, new Read<>(JsonArray.class));
   }
 
+  /**
+   * What is told, in the words of whoever asks. The catalogue itself is read as JSON, so it is
+   * asked for late.
+   */
+  private static final class InWords extends StdSerializer<Said> {
+    private final ObjectProvider<Catalogue> catalogue;
+
+    InWords(ObjectProvider<Catalogue> catalogue) {
+      super(Said.class);
+      this.catalogue = catalogue;
+    }
+
+    @Override
+    public void serialize(Said said, JsonGenerator out, SerializationContext c) {
+      out.writeString(catalogue.getObject().say(said));
+    }
+  }
+
   private static final class Written extends StdSerializer<JsonValue> {
-    Written() {
+    private final ObjectProvider<Catalogue> catalogue;
+
+    Written(ObjectProvider<Catalogue> catalogue) {
       super(JsonValue.class);
+      this.catalogue = catalogue;
     }
 
     @Override
     public void serialize(JsonValue v, JsonGenerator out, SerializationContext c) {
-      out.writeRawValue(v.toString());
+      String text = v.toString();
+      out.writeRawValue(
+          text.contains("{\"say\":") ? catalogue.getObject().worded(v).toString() : text);
     }
   }
 

@@ -1,6 +1,7 @@
 package org.whinridge.app.shell;
 
 import jakarta.servlet.http.HttpServletRequest;
+import java.util.List;
 import java.util.Map;
 import org.apache.catalina.connector.ClientAbortException;
 import org.slf4j.Logger;
@@ -11,6 +12,7 @@ import org.springframework.http.ResponseEntity;
 import org.springframework.http.converter.HttpMessageNotReadableException;
 import org.springframework.security.access.AccessDeniedException;
 import org.springframework.validation.BindException;
+import org.springframework.validation.FieldError;
 import org.springframework.web.HttpMediaTypeNotSupportedException;
 import org.springframework.web.HttpRequestMethodNotSupportedException;
 import org.springframework.web.bind.MissingServletRequestParameterException;
@@ -23,12 +25,14 @@ import org.springframework.web.multipart.MultipartException;
 import org.springframework.web.multipart.support.MissingServletRequestPartException;
 import org.springframework.web.servlet.ModelAndView;
 import org.springframework.web.servlet.resource.NoResourceFoundException;
+import org.whinridge.core.said.Said;
+import org.whinridge.core.said.Unfit;
 import tools.jackson.core.JacksonException;
 import tools.jackson.core.exc.StreamReadException;
 import tools.jackson.databind.DatabindException;
 
 /**
- * Every error as words: JSON {message} for addresses below /api and for scripts, a page for people.
+ * Every error in words: JSON {message} for addresses below /api and for scripts, a page for people.
  */
 @ControllerAdvice
 class Errors {
@@ -36,7 +40,7 @@ class Errors {
 
   @ExceptionHandler(Refusal.class)
   Object refused(Refusal e, HttpServletRequest q) {
-    return answer(e.status(), e.getMessage(), q);
+    return answer(e.status(), e.said(), q);
   }
 
   /** A lock that was not had in time, also at the second try. */
@@ -50,15 +54,12 @@ class Errors {
   @ExceptionHandler(org.springframework.dao.DataIntegrityViolationException.class)
   Object twice(Exception e, HttpServletRequest q) {
     LOG.warn("the store refused a row at {}: {}", q.getRequestURI(), e.toString());
-    return answer(
-        HttpStatus.CONFLICT,
-        "Somebody wrote the same just now, or what this belongs to is not there any more. Nothing of yours was written; load the page again.",
-        q);
+    return answer(HttpStatus.CONFLICT, Said.of("refused.twice"), q);
   }
 
   @ExceptionHandler(NoResourceFoundException.class)
   Object nothing(HttpServletRequest q) {
-    return answer(HttpStatus.NOT_FOUND, "There is no page at this address.", q);
+    return answer(HttpStatus.NOT_FOUND, Said.of("refused.noPage"), q);
   }
 
   @ExceptionHandler({
@@ -71,15 +72,11 @@ class Errors {
   })
   Object malformed(Exception e, HttpServletRequest q) {
     LOG.info("malformed request to {}: {}", q.getRequestURI(), e.toString());
-    boolean own =
-        e instanceof IllegalArgumentException
-            && e.getClass() == IllegalArgumentException.class
-            && e.getMessage() != null;
     return answer(
         HttpStatus.BAD_REQUEST,
-        own
-            ? sentence(e.getMessage())
-            : "This request is not complete or not in the form expected. Nothing was changed.",
+        e instanceof Unfit unfit
+            ? Said.of("refused.sentence", "why", unfit.said())
+            : Said.of("refused.form"),
         q);
   }
 
@@ -91,12 +88,13 @@ class Errors {
       return answer(
           HttpStatus.BAD_REQUEST,
           e.getCause() instanceof StreamReadException broken
-              ? "This is not JSON: line "
-                  + broken.getLocation().getLineNr()
-                  + ", column "
-                  + broken.getLocation().getColumnNr()
-                  + ". Nothing was changed."
-              : "This request is not complete or not in the form expected. Nothing was changed.",
+              ? Said.of(
+                  "refused.notJson",
+                  "line",
+                  broken.getLocation().getLineNr(),
+                  "column",
+                  broken.getLocation().getColumnNr())
+              : Said.of("refused.form"),
           q);
     StringBuilder path = new StringBuilder();
     for (JacksonException.Reference r : bad.getPath())
@@ -109,41 +107,43 @@ class Errors {
   @ExceptionHandler(BindException.class)
   Object invalid(BindException e, HttpServletRequest q) {
     LOG.info("invalid request to {}: {}", q.getRequestURI(), e.toString());
+    List<Said> faults =
+        e.getFieldErrors().stream()
+            .sorted(java.util.Comparator.comparing(FieldError::getField))
+            .map(
+                x ->
+                    Said.of(
+                        "refused.member",
+                        "path",
+                        x.getField(),
+                        "fault",
+                        Said.of(String.valueOf(x.getDefaultMessage()))))
+            .distinct()
+            .toList();
     return answer(
         HttpStatus.BAD_REQUEST,
-        e.getFieldErrors().stream()
-            .map(x -> "“" + x.getField() + "” " + x.getDefaultMessage())
-            .distinct()
-            .sorted()
-            .collect(java.util.stream.Collectors.joining("; ", "", ". Nothing was changed.")),
+        Said.of("refused.members", "faults", Said.row(faults, "list.also", "list.also")),
         q);
   }
 
   @ExceptionHandler(org.springframework.web.HttpMediaTypeNotAcceptableException.class)
   Object otherFormat(HttpServletRequest q) {
-    return answer(
-        HttpStatus.NOT_ACCEPTABLE, "This address does not answer in the format asked for.", q);
+    return answer(HttpStatus.NOT_ACCEPTABLE, Said.of("refused.otherFormat"), q);
   }
 
   @ExceptionHandler(MaxUploadSizeExceededException.class)
   Object tooLarge(HttpServletRequest q) {
-    return answer(
-        HttpStatus.CONTENT_TOO_LARGE,
-        "The file is larger than 300 MB. Nothing was kept of it; split it and bring in the parts.",
-        q);
+    return answer(HttpStatus.CONTENT_TOO_LARGE, Said.of("refused.tooLargeUpload"), q);
   }
 
   @ExceptionHandler(MultipartException.class)
   Object brokenUpload(HttpServletRequest q) {
-    return answer(
-        HttpStatus.BAD_REQUEST,
-        "The upload broke off before its end. Nothing was kept of it; send it again.",
-        q);
+    return answer(HttpStatus.BAD_REQUEST, Said.of("refused.brokenUpload"), q);
   }
 
   @ExceptionHandler(AccessDeniedException.class)
   Object denied(HttpServletRequest q) {
-    return answer(HttpStatus.FORBIDDEN, "Your account may not do this. Ask a coordinator.", q);
+    return answer(HttpStatus.FORBIDDEN, Said.of("refused.notAllowed"), q);
   }
 
   /** Whoever asked has gone away, so that nobody is there to be answered. */
@@ -155,19 +155,10 @@ class Errors {
   @ExceptionHandler(Exception.class)
   Object unexpected(Exception e, HttpServletRequest q) {
     LOG.error("unexpected failure at {}", q.getRequestURI(), e);
-    return answer(
-        HttpStatus.INTERNAL_SERVER_ERROR,
-        "Something failed here that should not. What was saved before is safe; the log has the details. Try again, and tell whoever looks after this server if it stays.",
-        q);
+    return answer(HttpStatus.INTERNAL_SERVER_ERROR, Said.of("refused.unexpected"), q);
   }
 
-  private static String sentence(String s) {
-    return s.substring(0, 1).toUpperCase(java.util.Locale.ROOT)
-        + s.substring(1)
-        + (s.endsWith(".") ? "" : ".");
-  }
-
-  private static Object answer(HttpStatus status, String message, HttpServletRequest q) {
+  private static Object answer(HttpStatus status, Said message, HttpServletRequest q) {
     String accept = String.valueOf(q.getHeader("Accept"));
     if (q.getRequestURI().startsWith("/api/") || !accept.contains("text/html"))
       return ResponseEntity.status(status)

@@ -17,6 +17,7 @@ import org.springframework.context.event.EventListener;
 import org.springframework.core.task.AsyncTaskExecutor;
 import org.springframework.scheduling.annotation.Scheduled;
 import org.springframework.stereotype.Component;
+import org.whinridge.core.said.Said;
 
 /**
  * Work that takes longer than a page may: it runs in the background, tells how far it is, can be
@@ -57,8 +58,8 @@ public class Jobs {
     private final UUID id;
     private final Instant begun = Instant.now();
     private volatile String state = "waiting";
-    private volatile String doing = "";
-    private volatile String message = "";
+    private volatile Said doing = Said.NONE;
+    private volatile Said message = Said.NONE;
     private volatile long done;
     private volatile long total = -1;
     private volatile boolean cancel;
@@ -89,13 +90,13 @@ public class Jobs {
       return ended != null;
     }
 
-    /** What it does now, in words. */
-    public String doing() {
+    /** What it does now. */
+    public Said doing() {
       return doing;
     }
 
-    /** Why it failed, in words. */
-    public String message() {
+    /** Why it failed. */
+    public Said message() {
       return message;
     }
 
@@ -120,7 +121,7 @@ public class Jobs {
     }
 
     /** Says what is done now, out of how many; -1 for not known. */
-    public void now(String what, long outOf) {
+    public void now(Said what, long outOf) {
       doing = what;
       total = outOf;
       done = 0;
@@ -144,7 +145,7 @@ public class Jobs {
 
     /** What tells whether it goes on: what it does, and how far it is. */
     private String progress() {
-      return doing + done;
+      return doing.toString() + done;
     }
   }
 
@@ -196,17 +197,15 @@ public class Jobs {
     } catch (Cancelled e) {
       end = "cancelled";
     } catch (Refusal e) {
-      job.message = e.getMessage();
+      job.message = e.said();
       end = "failed";
     } catch (Exception e) {
       LOG.error("job {} failed", job.id, e);
-      job.message =
-          "Something failed here that should not. Nothing of it was kept; the log has the details. Try again, and tell whoever looks after this server if it stays.";
+      job.message = Said.of("job.failed");
       end = "failed";
     } catch (OutOfMemoryError e) {
       LOG.error("job {} ran out of memory", job.id, e);
-      job.message =
-          "There is not enough memory for this here. Nothing of it was kept; bring in smaller parts.";
+      job.message = Said.of("job.noMemory");
       end = "failed";
     }
     if (job.isOver()) return; // it was given up before
@@ -229,12 +228,7 @@ public class Jobs {
       } else if (j.moved.isBefore(Instant.now().minus(patience))) {
         LOG.error("job {} stands still at “{}” and is given up", j.id, j.doing);
         j.cancel = true;
-        j.message =
-            "“"
-                + j.doing
-                + "” did not go on for "
-                + patience.toMinutes()
-                + " minutes and was given up. Nothing of it was kept; the files are still here. Leave out the file that it stood at, or try again.";
+        j.message = Said.of("job.stuck", "doing", j.doing, "minutes", patience.toMinutes());
         j.ended = Instant.now();
         j.state = "failed";
         j.free();

@@ -24,6 +24,11 @@ final class NumbersApart {
     return name + "_share";
   }
 
+  /** The name under which a number comes in with all its digits. */
+  static String exact(String name) {
+    return name + "_exact";
+  }
+
   /** The pattern with {@code #} and {@code {n, number}} as {@code {n_said}}. */
   static String of(String pattern) {
     MessagePattern p = new MessagePattern(pattern);
@@ -38,9 +43,15 @@ final class NumbersApart {
         plurals.push(plural ? name : plurals.isEmpty() ? "" : plurals.peek());
         if (part.getArgType() == ArgType.SIMPLE
             && p.getSubstring(p.getPart(i + 2)).equals("number")) {
-          boolean share = p.getPart(i + 3).getType() == Part.Type.ARG_STYLE;
+          boolean styled = p.getPart(i + 3).getType() == Part.Type.ARG_STYLE;
+          String style = styled ? p.getSubstring(p.getPart(i + 3)).strip() : "";
           out.append(pattern, at, part.getIndex());
-          out.append('{').append(share ? share(name) : said(name)).append('}');
+          out.append('{')
+              .append(
+                  style.equals("percent")
+                      ? share(name)
+                      : style.equals("exact") ? exact(name) : said(name))
+              .append('}');
           at = p.getPart(p.getLimitPartIndex(i)).getLimit();
         }
       } else if (part.getType() == Part.Type.ARG_LIMIT) plurals.pop();

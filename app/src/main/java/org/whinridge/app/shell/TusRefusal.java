@@ -1,13 +1,17 @@
 package org.whinridge.app.shell;
 
-/** Why a request on an upload can't go on, as a tus status. */
+import org.whinridge.core.said.Said;
+
+/** Why an upload is not wanted. */
 public final class TusRefusal extends Exception {
   private static final long serialVersionUID = 1;
   final int status;
+  final transient Said said;
 
-  /** A refusal with an HTTP status that tus knows, and words. */
-  public TusRefusal(int status, String message) {
-    super(message);
+  /** A refusal with an HTTP status that tus knows, and what is to be told. */
+  public TusRefusal(int status, Said said) {
+    super(said.toString());
     this.status = status;
+    this.said = said;
   }
 }

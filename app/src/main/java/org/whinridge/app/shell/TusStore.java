@@ -23,6 +23,7 @@ import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.scheduling.annotation.Scheduled;
 import org.springframework.stereotype.Component;
+import org.whinridge.core.said.Said;
 
 /**
  * Unfinished uploads on disk (tus 1.0.0). The length of the data file is the offset; the newest
@@ -97,11 +98,11 @@ class TusStore {
   }
 
   Info find(UUID id, String owner) throws IOException, TusRefusal {
-    if (!Files.exists(info(id))) throw new TusRefusal(404, "this upload is not here");
+    if (!Files.exists(info(id))) throw new TusRefusal(404, Said.of("refused.uploadNotHere"));
     Info i = read(id);
-    if (!i.owner().equals(owner)) throw new TusRefusal(404, "this upload is not here");
+    if (!i.owner().equals(owner)) throw new TusRefusal(404, Said.of("refused.uploadNotHere"));
     if (i.expires().isBefore(Instant.now()))
-      throw new TusRefusal(410, "this upload was begun too long ago");
+      throw new TusRefusal(410, Said.of("refused.uploadWasBegunToo"));
     return i;
   }
 
@@ -146,7 +147,7 @@ class TusStore {
       if (!Files.exists(info(i.id()))) return false;
       if (!Files.exists(data(i.id()))) {
         remove(i.id());
-        throw new TusRefusal(410, "this upload is over");
+        throw new TusRefusal(410, Said.of("refused.uploadOver"));
       }
       try {
         ending.end();
@@ -165,7 +166,7 @@ class TusStore {
   long offset(UUID id) throws IOException, TusRefusal {
     if (!Files.exists(data(id))) {
       remove(id); // taken before the server was killed; nothing is left of it but its note
-      throw new TusRefusal(410, "this upload is over");
+      throw new TusRefusal(410, Said.of("refused.uploadOver"));
     }
     Active a = active.computeIfAbsent(id, x -> new Active());
     synchronized (a) {
@@ -179,12 +180,12 @@ class TusStore {
    * stays.
    */
   long append(Info i, long at, InputStream in) throws IOException, TusRefusal {
-    if (!Files.exists(data(i.id()))) throw new TusRefusal(410, "this upload is over");
+    if (!Files.exists(data(i.id()))) throw new TusRefusal(410, Said.of("refused.uploadOver"));
     Active a = active.computeIfAbsent(i.id(), x -> new Active());
     long mine;
     synchronized (a) {
       if (Files.size(data(i.id())) != at)
-        throw new TusRefusal(409, "the upload stands at another offset");
+        throw new TusRefusal(409, Said.of("refused.uploadStandsAtAnother"));
       mine = ++a.epoch;
     }
     long n = at;
@@ -193,9 +194,11 @@ class TusStore {
       c.position(at);
       try {
         for (int k = in.read(buffer); k > 0; k = in.read(buffer)) {
-          if (n + k > i.length()) throw new TusRefusal(413, "more bytes than announced");
+          if (n + k > i.length())
+            throw new TusRefusal(413, Said.of("refused.moreBytesThanAnnounced"));
           synchronized (a) {
-            if (a.epoch != mine) throw new TusRefusal(409, "a newer request has taken over");
+            if (a.epoch != mine)
+              throw new TusRefusal(409, Said.of("refused.newerRequestTakenOver"));
             ByteBuffer b = ByteBuffer.wrap(buffer, 0, k);
             while (b.hasRemaining()) c.write(b);
           }

@@ -15,6 +15,7 @@ import java.util.UUID;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.stereotype.Component;
+import org.whinridge.core.said.Said;
 
 /**
  * Resumable uploads: tus 1.0.0 core, creation, expiration, termination. What an upload is for, and
@@ -25,9 +26,11 @@ public class TusUploads {
   private static final String BYTES = "application/offset+octet-stream";
   private static final Logger LOG = LoggerFactory.getLogger(TusUploads.class);
   private final TusStore store;
+  private final Catalogue catalogue;
 
-  TusUploads(TusStore store) {
+  TusUploads(TusStore store, Catalogue catalogue) {
     this.store = store;
+    this.catalogue = catalogue;
   }
 
   /** What uploads at one address are for. */
@@ -82,20 +85,20 @@ public class TusUploads {
     try {
       if (q.getMethod().equals("OPTIONS")) options(r, target);
       else if (!"1.0.0".equals(q.getHeader("Tus-Resumable")))
-        throw new TusRefusal(412, "only tus 1.0.0 is spoken here");
+        throw new TusRefusal(412, Said.of("refused.onlyTusSpokenHere"));
       else if (id.isEmpty()) create(home, q, r, owner, target);
       else existing(store.find(id.get(), owner), q, r, home, target);
     } catch (TusRefusal e) {
-      say(r, e.status, e.getMessage());
+      say(r, e.status, e.said);
     } catch (Refusal e) {
-      say(r, e.status().value(), e.getMessage());
+      say(r, e.status().value(), e.said());
     }
   }
 
-  private static void say(HttpServletResponse r, int status, String message) throws IOException {
+  private void say(HttpServletResponse r, int status, Said said) throws IOException {
     r.setStatus(status);
     r.setContentType("text/plain;charset=UTF-8");
-    r.getWriter().write(message);
+    r.getWriter().write(catalogue.say(said));
   }
 
   private static void options(HttpServletResponse r, Target target) {
@@ -108,10 +111,11 @@ public class TusUploads {
   private void create(
       String home, HttpServletRequest q, HttpServletResponse r, String owner, Target target)
       throws IOException, TusRefusal {
-    if (!q.getMethod().equals("POST")) throw new TusRefusal(405, "an upload is begun with POST");
+    if (!q.getMethod().equals("POST"))
+      throw new TusRefusal(405, Said.of("refused.uploadBegunPost"));
     long length = number(q, "Upload-Length");
     if (length > target.limit())
-      throw new TusRefusal(413, "an upload here has at most " + target.limit() + " bytes");
+      throw new TusRefusal(413, Said.of("refused.uploadHereAtMost", "limit", target.limit()));
     String about =
         target
             .begin(metadata(q.getHeader("Upload-Metadata")), length, owner, store.open(owner, home))
@@ -131,7 +135,7 @@ public class TusUploads {
         if (p.length == 2)
           out.put(p[0], new String(Base64.getDecoder().decode(p[1]), StandardCharsets.UTF_8));
       } catch (IllegalArgumentException e) {
-        throw new TusRefusal(400, "the metadata are not in the form of tus");
+        throw new TusRefusal(400, Said.of("refused.metadataNotFormTus"));
       }
     }
     return out;
@@ -140,7 +144,8 @@ public class TusUploads {
   private void existing(
       TusStore.Info i, HttpServletRequest q, HttpServletResponse r, String home, Target target)
       throws IOException, TusRefusal {
-    if (!i.about().startsWith(home + "|")) throw new TusRefusal(404, "this upload is not here");
+    if (!i.about().startsWith(home + "|"))
+      throw new TusRefusal(404, Said.of("refused.uploadNotHere"));
     switch (q.getMethod()) {
       case "HEAD" -> {
         long at = store.offset(i.id());
@@ -153,7 +158,7 @@ public class TusUploads {
       }
       case "PATCH" -> {
         if (!BYTES.equals(q.getContentType()))
-          throw new TusRefusal(415, "bytes are sent as " + BYTES);
+          throw new TusRefusal(415, Said.of("refused.bytesSentAs", "bytes", BYTES));
         long now = store.append(i, number(q, "Upload-Offset"), q.getInputStream());
         if (now == i.length()) complete(i, i.about().substring(home.length() + 1), target);
         r.setHeader("Upload-Offset", String.valueOf(now));
@@ -164,7 +169,7 @@ public class TusUploads {
         store.remove(i.id());
         r.setStatus(204);
       }
-      default -> throw new TusRefusal(405, "not a tus method");
+      default -> throw new TusRefusal(405, Said.of("refused.notTusMethod"));
     }
   }
 
@@ -181,7 +186,8 @@ public class TusUploads {
 
   private static long number(HttpServletRequest q, String header) throws TusRefusal {
     String s = q.getHeader(header);
-    if (s == null || !s.matches("[0-9]{1,15}")) throw new TusRefusal(400, header + " is missing");
+    if (s == null || !s.matches("[0-9]{1,15}"))
+      throw new TusRefusal(400, Said.of("refused.missing", "header", header));
     return Long.parseLong(s);
   }
 }

@@ -23,6 +23,7 @@ import org.whinridge.core.layer.Schema;
 import org.whinridge.core.place.Geodesy;
 import org.whinridge.core.place.GeometryJson;
 import org.whinridge.core.place.GeometryKind;
+import org.whinridge.core.said.Said;
 import org.whinridge.core.value.Value;
 
 /** The live sheet of the form page, with features beyond the first and layers beyond the small. */
@@ -44,7 +45,7 @@ class LiveSheetTest extends BrowserTest {
         projects.byKey("ostrey").id(),
         "Posts",
         schema,
-        "test",
+        Said.text("test"),
         "coordinator",
         take -> {
           take.accept(post(first, "At the first"));

@@ -29,7 +29,8 @@ final class PseudoLanguage {
             new TypeReference<LinkedHashMap<String, String>>() {});
     Map<String, String> out = new LinkedHashMap<>();
     english.forEach(
-        (key, text) -> out.put(key, key.startsWith("@") ? "rtl" : "⟦" + longer(text) + "⟧"));
+        (key, text) -> out.put(key, key.startsWith("@") ? text : "⟦" + longer(text) + "⟧"));
+    out.put("@direction", "rtl");
     return JSON.writeValueAsString(out);
   }
 

@@ -26,6 +26,7 @@ import org.whinridge.core.layer.FieldType;
 import org.whinridge.core.layer.Schema;
 import org.whinridge.core.place.GeometryJson;
 import org.whinridge.core.place.GeometryKind;
+import org.whinridge.core.said.Said;
 import org.whinridge.core.value.Value;
 
 /**
@@ -88,7 +89,7 @@ public final class StoreLoad {
                 project,
                 name,
                 SCHEMA,
-                "load",
+                Said.text("load"),
                 "coordinator",
                 take -> {
                   for (int i = 0; i < n; i++)
@@ -120,7 +121,7 @@ public final class StoreLoad {
           .write(
               layer,
               "desk",
-              "moved",
+              Said.text("moved"),
               "coordinator",
               b -> {
                 for (int i = 0; i < 50; i++)

@@ -16,6 +16,7 @@ import org.whinridge.core.layer.FieldType;
 import org.whinridge.core.layer.Schema;
 import org.whinridge.core.merge.Merge;
 import org.whinridge.core.place.GeometryKind;
+import org.whinridge.core.said.Said;
 import org.whinridge.core.value.Value;
 
 /** What a visit's document says of its lists, as the merge takes it. */
@@ -36,7 +37,7 @@ class VisitMergeTest {
           1,
           1,
           Optional.empty(),
-          "",
+          Said.text(""),
           Instant.EPOCH,
           "",
           Instant.EPOCH,

@@ -31,6 +31,8 @@ import org.whinridge.core.layer.Schema;
 import org.whinridge.core.look.Look;
 import org.whinridge.core.place.GeometryKind;
 import org.whinridge.core.read.LayerColumns;
+import org.whinridge.core.said.English;
+import org.whinridge.core.said.Said;
 import org.whinridge.core.value.Value;
 
 /** Read models are built once, follow edits, and stay within their memory together. */
@@ -59,7 +61,7 @@ class ReadModelsTest {
             revision,
             count,
             Optional.empty(),
-            "",
+            Said.text(""),
             Instant.EPOCH,
             "",
             Instant.EPOCH,
@@ -253,7 +255,7 @@ class ReadModelsTest {
     Layer huge = layer(UUID.randomUUID(), 1, 5_000_000);
     assertThatExceptionOfType(Refusal.class)
         .isThrownBy(() -> models.of(huge))
-        .withMessageContaining("5000000 features");
+        .satisfies(English.says("5,000,000 features"));
     assertThat(built).isZero();
   }
 }

@@ -11,6 +11,8 @@ import java.util.concurrent.atomic.AtomicInteger;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.Test;
 import org.springframework.scheduling.concurrent.ThreadPoolTaskExecutor;
+import org.whinridge.core.said.English;
+import org.whinridge.core.said.Said;
 
 /** Work in the background: progress, cancelling, failing in words. */
 class JobsTest {
@@ -46,7 +48,7 @@ class JobsTest {
             id,
             Jobs.Size.SMALL,
             j -> {
-              j.now("Counting", 4);
+              j.now(Said.text("Counting"), 4);
               j.step();
               j.step();
               half.countDown();
@@ -55,7 +57,7 @@ class JobsTest {
               return "counted";
             });
     half.await();
-    assertThat(job.doing()).isEqualTo("Counting");
+    assertThat(job.doing().toString()).isEqualTo("Counting");
     assertThat(job.done()).isEqualTo(2);
     assertThat(job.total()).isEqualTo(4);
     assertThat(jobs.start(id, Jobs.Size.SMALL, j -> "another"))
@@ -97,19 +99,21 @@ class JobsTest {
                         id,
                         Jobs.Size.SMALL,
                         j -> {
-                          throw Refusal.refused("The file has no rows.");
+                          throw Refusal.refused(Said.text("The file has no rows."));
                         }))
-                .message())
+                .message()
+                .toString())
         .isEqualTo("The file has no rows.");
     assertThat(
-            ended(
-                    jobs.start(
-                        id,
-                        Jobs.Size.SMALL,
-                        j -> {
-                          throw new IllegalStateException("secret detail");
-                        }))
-                .message())
+            English.of(
+                ended(
+                        jobs.start(
+                            id,
+                            Jobs.Size.SMALL,
+                            j -> {
+                              throw new IllegalStateException("secret detail");
+                            }))
+                    .message()))
         .contains("the log has the details")
         .doesNotContain("secret");
     Jobs.Job full =
@@ -121,7 +125,7 @@ class JobsTest {
                   throw new OutOfMemoryError("test");
                 }));
     assertThat(full.state()).isEqualTo("failed");
-    assertThat(full.message()).contains("not enough memory");
+    assertThat(English.of(full.message())).contains("not enough memory");
   }
 
   @Test
@@ -149,7 +153,7 @@ class JobsTest {
               UUID.randomUUID(),
               Jobs.Size.SMALL,
               j -> {
-                j.now("Waiting for a file", -1);
+                j.now(Said.text("Waiting for a file"), -1);
                 never.await();
                 j.step();
                 return "too late";
@@ -164,7 +168,7 @@ class JobsTest {
       Thread.sleep(100);
     }
     assertThat(first.state()).isEqualTo("failed");
-    assertThat(first.message())
+    assertThat(English.of(first.message()))
         .contains("Waiting for a file", "given up", "Nothing of it was kept");
     assertThat(ended(next).result()).contains("its turn");
     never.countDown();

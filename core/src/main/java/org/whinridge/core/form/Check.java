@@ -27,11 +27,6 @@ public record Check(String rule, Texts texts, Weight weight, String writtenFor) 
     return texts.get("message");
   }
 
-  /** The message that a rule gets when its author writes none. */
-  public static String proposed(String sentence) {
-    return "it should hold that " + sentence;
-  }
-
   /** The check in another language, as far as it has a message in it. */
   Check in(String language) {
     return new Check(rule, texts.in(language), weight, writtenFor);

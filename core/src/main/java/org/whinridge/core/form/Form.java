@@ -14,6 +14,7 @@ import org.whinridge.core.layer.Field;
 import org.whinridge.core.layer.Schema;
 import org.whinridge.core.prefill.LookUp;
 import org.whinridge.core.prefill.Source;
+import org.whinridge.core.said.Unfit;
 
 /**
  * Questions over one layer: what a draft and an edition hold. Immutable; edits give a new form, see
@@ -165,8 +166,7 @@ public record Form(
    * @throws IllegalArgumentException with a sentence for people when this is not a form
    */
   public static Form read(String json) {
-    if (json.length() > MOST_CHARACTERS)
-      throw new IllegalArgumentException("a form file has at most 8,000,000 characters");
+    if (json.length() > MOST_CHARACTERS) throw new Unfit("form.tooLong", "most", 8_000_000);
     try {
       JsonObject o = Json.parse(json).asObject();
       List<Section> sections = new ArrayList<>();
@@ -186,12 +186,12 @@ public record Form(
       int size = f.sections().size() + f.rules().size() + f.lookUps().size();
       for (Section s : f.sections()) size += s.questions().size() + s.blocks().size();
       if (size > 2 * MOST_QUESTIONS || f.questions().size() > MOST_QUESTIONS)
-        throw new IllegalArgumentException("a form has at most 2,000 questions");
+        throw new Unfit("form.tooMany", "most", Form.MOST_QUESTIONS);
       return f;
     } catch (ParseException | UnsupportedOperationException e) {
-      throw new IllegalArgumentException("this is not a form: " + e.getMessage(), e);
+      throw new Unfit("form.notAForm", "why", "" + e.getMessage()).because(e);
     } catch (NumberFormatException e) {
-      throw new IllegalArgumentException("a number of this form can't be read", e);
+      throw new Unfit("form.badNumber").because(e);
     }
   }
 }

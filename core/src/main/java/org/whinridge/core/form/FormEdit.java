@@ -4,6 +4,7 @@ import com.eclipsesource.json.JsonObject;
 import com.eclipsesource.json.JsonValue;
 import java.util.ArrayList;
 import java.util.List;
+import org.whinridge.core.said.Unfit;
 
 /** Changes to a draft, one at a time, as the screen sends them. */
 public final class FormEdit {
@@ -41,7 +42,7 @@ public final class FormEdit {
         case "title":
           {
             String title = edit.getString("value", "").trim();
-            if (title.isEmpty()) throw new IllegalArgumentException("a form needs a title");
+            if (title.isEmpty()) throw new Unfit("form.noTitle");
             return new Form(
                 form.texts().with("title", title),
                 form.sections(),
@@ -50,19 +51,17 @@ public final class FormEdit {
                 form.allowed());
           }
         default:
-          throw new IllegalArgumentException("no such edit: " + edit.getString("op", ""));
+          throw new Unfit("form.noSuchEdit", "op", edit.getString("op", ""));
       }
     } catch (UnsupportedOperationException | NullPointerException e) {
-      throw new IllegalArgumentException("a member of this edit has the wrong kind", e);
+      throw new Unfit("form.wrongMember").because(e);
     }
   }
 
   private static Question set(Question q, String property, JsonValue value) {
     QuestionProperty p = QuestionProperty.of(property);
-    if (p == null || !p.isEditable())
-      throw new IllegalArgumentException("a question has no property ‘" + property + "’");
-    if (p == QuestionProperty.LABEL && value.asString().isBlank())
-      throw new IllegalArgumentException("a question needs a label");
+    if (p == null || !p.isEditable()) throw new Unfit("form.noProperty", "property", property);
+    if (p == QuestionProperty.LABEL && value.asString().isBlank()) throw new Unfit("form.noLabel");
     Question now = Question.read(q.json().set(property, value));
     return p == QuestionProperty.CHECKS ? knowingItsRules(now, q) : now;
   }
@@ -84,8 +83,7 @@ public final class FormEdit {
 
   private static Form replace(
       Form form, String name, java.util.function.Function<Question, List<Question>> by) {
-    if (form.question(name).isEmpty())
-      throw new IllegalArgumentException("this form has no question ‘" + name + "’");
+    if (form.question(name).isEmpty()) throw new Unfit("form.noSuchQuestion", "name", name);
     return form.with(
         form.sections().stream()
             .map(
@@ -105,14 +103,14 @@ public final class FormEdit {
     FormNames.problem(q.name())
         .ifPresent(
             p -> {
-              throw new IllegalArgumentException(p);
+              throw new Unfit(p);
             });
     if (form.question(q.name()).isPresent())
-      throw new IllegalArgumentException("this form already has a question ‘" + q.name() + "’");
+      throw new Unfit("form.questionTwice", "name", q.name());
     if (section < 0 || section >= form.sections().size())
-      throw new IllegalArgumentException("this form has no section " + section);
+      throw new Unfit("form.noSuchSection", "n", section);
     if (form.questions().size() >= Form.MOST_QUESTIONS)
-      throw new IllegalArgumentException("a form has at most 2,000 questions");
+      throw new Unfit("form.tooMany", "most", Form.MOST_QUESTIONS);
     List<Section> sections = new ArrayList<>(form.sections());
     List<Question> qs = new ArrayList<>(sections.get(section).questions());
     qs.add(q);
@@ -133,7 +131,7 @@ public final class FormEdit {
         }
       all.add(qs);
     }
-    if (s < 0) throw new IllegalArgumentException("this form has no question ‘" + name + "’");
+    if (s < 0) throw new Unfit("form.noSuchQuestion", "name", name);
     Question q = all.get(s).remove(i);
     int to = i + Integer.signum(by);
     if (to < 0 && s > 0) all.get(s - 1).add(q);

@@ -3,6 +3,7 @@ package org.whinridge.core.form;
 import java.util.Optional;
 import java.util.Set;
 import org.whinridge.core.layer.Field;
+import org.whinridge.core.said.Said;
 
 /** Which names questions, list sections and named rules may have. */
 public final class FormNames {
@@ -23,19 +24,18 @@ public final class FormNames {
     return RESERVED.contains(name);
   }
 
-  /** What is wrong with a name, a sentence part for people; empty when nothing. */
-  public static Optional<String> problem(String name) {
-    if (!Field.isName(name))
-      return Optional.of("a name has letters, digits and underscores, and ‘" + name + "’ does not");
+  /** What is wrong with a name; empty when nothing. */
+  public static Optional<Said> problem(String name) {
+    if (!Field.isName(name)) return Optional.of(Said.of("form.nameSigns", "name", name));
     return isReserved(name) ? meaning(name) : Optional.empty();
   }
 
   /** What is wrong with the name of a list section. */
-  public static Optional<String> problemOfList(String name) {
+  public static Optional<Said> problemOfList(String name) {
     return BEFORE_A_DOT.contains(name) ? meaning(name) : problem(name);
   }
 
-  private static Optional<String> meaning(String name) {
-    return Optional.of("‘" + name + "’ has a meaning of its own in rules; choose another name");
+  private static Optional<Said> meaning(String name) {
+    return Optional.of(Said.of("form.nameTaken", "name", name));
   }
 }

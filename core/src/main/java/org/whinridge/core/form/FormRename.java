@@ -9,6 +9,7 @@ import org.whinridge.core.layer.Code;
 import org.whinridge.core.prefill.LookUp;
 import org.whinridge.core.prefill.Source;
 import org.whinridge.core.rules.Rules;
+import org.whinridge.core.said.Unfit;
 
 /**
  * Gives a question, a list section or a named rule another name, and writes it into every rule,
@@ -38,16 +39,14 @@ public final class FormRename {
       for (Question q : s.questions()) names.add(q.name());
     }
     for (NamedRule r : form.rules()) names.add(r.name());
-    if (!names.contains(from))
-      throw new IllegalArgumentException("nothing in this form is called ‘" + from + "’");
+    if (!names.contains(from)) throw new Unfit("form.noSuchName", "name", from);
     boolean list = form.sections().stream().anyMatch(s -> s.isList() && s.name().equals(from));
     (list ? FormNames.problemOfList(to) : FormNames.problem(to))
         .ifPresent(
             p -> {
-              throw new IllegalArgumentException(p);
+              throw new Unfit(p);
             });
-    if (names.contains(to))
-      throw new IllegalArgumentException("something in this form is already called ‘" + to + "’");
+    if (names.contains(to)) throw new Unfit("form.nameThere", "name", to);
     return new FormRename(from, to, list).in(form);
   }
 

@@ -1,6 +1,7 @@
 package org.whinridge.core.form;
 
 import java.util.OptionalDouble;
+import org.whinridge.core.said.Unfit;
 
 /**
  * What an answer may measure.
@@ -31,13 +32,11 @@ public record Limits(
       new Limits("", -1, OptionalDouble.empty(), OptionalDouble.empty(), 0, 0, 0, 0);
 
   public Limits {
-    if (decimals < -1 || decimals > 12)
-      throw new IllegalArgumentException("decimals run from 0 to 12");
+    if (decimals < -1 || decimals > 12) throw new Unfit("form.decimals");
     if (least < 0 || most < 0 || least > LARGEST || most > LARGEST)
-      throw new IllegalArgumentException("least and most run from 0 to 100,000");
-    if (step < 0 || Double.isNaN(step) || Double.isInfinite(step))
-      throw new IllegalArgumentException("a step is a number over 0");
-    if (lines < 0 || lines > 100) throw new IllegalArgumentException("lines run from 1 to 100");
+      throw new Unfit("form.leastMost", "most", 100_000);
+    if (step < 0 || Double.isNaN(step) || Double.isInfinite(step)) throw new Unfit("form.step");
+    if (lines < 0 || lines > 100) throw new Unfit("form.lines");
   }
 
   /** Limits of a number in a unit. */

@@ -10,6 +10,7 @@ import org.whinridge.core.merge.SameValue;
 import org.whinridge.core.place.SamePlace;
 import org.whinridge.core.prefill.Refresh;
 import org.whinridge.core.prefill.Source;
+import org.whinridge.core.said.Unfit;
 import org.whinridge.core.text.Numbers;
 import org.whinridge.core.value.Value;
 import org.whinridge.core.value.ValueType;
@@ -129,8 +130,7 @@ public record Question(
     public static final Layout PLAIN = new Layout("", false, "", "");
 
     public Layout {
-      if (!WAYS.contains(as))
-        throw new IllegalArgumentException("there is no way ‘" + as + "’ to lay a question out");
+      if (!WAYS.contains(as)) throw new Unfit("form.noLayout", "as", as);
     }
   }
 

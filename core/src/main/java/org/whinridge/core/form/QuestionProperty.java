@@ -8,6 +8,7 @@ import java.util.function.Function;
 import org.whinridge.core.layer.Code;
 import org.whinridge.core.prefill.Refresh;
 import org.whinridge.core.prefill.Source;
+import org.whinridge.core.said.Unfit;
 import org.whinridge.core.text.Numbers;
 
 /**
@@ -347,20 +348,18 @@ public enum QuestionProperty {
   }
 
   private static QuestionType type(String id) {
-    return QuestionType.of(id)
-        .orElseThrow(() -> new IllegalArgumentException("there is no question type ‘" + id + "’"));
+    return QuestionType.of(id).orElseThrow(() -> new Unfit("form.noType", "type", id));
   }
 
   private static Refresh refresh(String id) {
-    return Refresh.of(id)
-        .orElseThrow(() -> new IllegalArgumentException("refresh is once, follow or always"));
+    return Refresh.of(id).orElseThrow(() -> new Unfit("form.refresh"));
   }
 
   private static OptionalDouble number(String member, JsonValue v) {
     if (v.isNull()) return OptionalDouble.empty();
     double d = v.asDouble();
     if (Double.isInfinite(d) || Double.isNaN(d))
-      throw new IllegalArgumentException(member + " takes a number that can be kept");
+      throw new Unfit("form.takesNumber", "member", member);
     return OptionalDouble.of(d);
   }
 
@@ -368,7 +367,7 @@ public enum QuestionProperty {
     OptionalDouble d = number(member, v);
     if (d.isEmpty()) return usual;
     if (d.getAsDouble() != Math.floor(d.getAsDouble()) || Math.abs(d.getAsDouble()) > 1e9)
-      throw new IllegalArgumentException(member + " takes a whole number");
+      throw new Unfit("form.takesWhole", "member", member);
     return (int) d.getAsDouble();
   }
 

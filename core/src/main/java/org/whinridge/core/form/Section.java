@@ -6,6 +6,7 @@ import com.eclipsesource.json.JsonValue;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import org.whinridge.core.said.Unfit;
 
 /**
  * A titled run of questions.
@@ -38,7 +39,7 @@ public record Section(
 
     public Rows {
       if (least < 0 || most < 0 || least > MOST_ROWS || most > MOST_ROWS)
-        throw new IllegalArgumentException("the rows of a list run from 0 to 1,000");
+        throw new Unfit("form.rows", "most", 1000);
     }
 
     /** Whether one more row may come to so many that are there; no list holds more than 1,000. */

@@ -4,6 +4,7 @@ import com.eclipsesource.json.JsonObject;
 import java.util.Collection;
 import java.util.List;
 import java.util.Optional;
+import org.whinridge.core.said.Unfit;
 import org.whinridge.core.text.Numbers;
 import org.whinridge.core.value.Value;
 import org.whinridge.core.value.ValueType;
@@ -46,9 +47,7 @@ public record Field(
     boolean readOnly,
     boolean codesFound) {
   public Field {
-    if (!isName(name))
-      throw new IllegalArgumentException(
-          "a field name has letters, digits and underscores: " + name);
+    if (!isName(name)) throw new Unfit("schema.fieldName", "name", name);
     codes = List.copyOf(codes);
     codesFound = codesFound && !codes.isEmpty();
   }

@@ -7,6 +7,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.function.BiPredicate;
+import org.whinridge.core.said.Said;
 import org.whinridge.core.value.Value;
 import org.whinridge.core.value.ValueType;
 
@@ -43,9 +44,9 @@ public final class FieldCheck {
    * A value that a field does not allow.
    *
    * @param field the field's storage name
-   * @param message what is wrong and what would be right, a sentence without its full stop
+   * @param message what is wrong and what would be right
    */
-  public record Fault(String field, Kind kind, String message) {}
+  public record Fault(String field, Kind kind, Said message) {}
 
   /**
    * What keeps a value from being kept in the form of the field's type: its type, whole numbers,
@@ -54,17 +55,15 @@ public final class FieldCheck {
   public static Optional<Fault> ofForm(Field f, Value v) {
     if (v.isEmpty()) return Optional.empty();
     boolean number = f.type() == FieldType.CODE && v.type() == ValueType.NUMBER;
-    if (v.type() != f.type().valueType() && !number)
-      return fault(f, Kind.TYPE, quoted(v) + " is not " + wanted(f));
+    if (v.type() != f.type().valueType() && !number) return fault(f, Kind.TYPE, isNot(f, v));
     if (f.type() == FieldType.WHOLE
         && !(v instanceof Value.Num n && n.value() == Math.floor(n.value())))
-      return fault(f, Kind.WHOLE, quoted(v) + " is not " + wanted(f));
-    if (f.type() == FieldType.TIME && !isTime(v.plain()))
-      return fault(f, Kind.TIME, quoted(v) + " is not " + wanted(f));
+      return fault(f, Kind.WHOLE, isNot(f, v));
+    if (f.type() == FieldType.TIME && !isTime(v.plain())) return fault(f, Kind.TIME, isNot(f, v));
     if (f.length() == 0) return Optional.empty(); // the text of a number costs time
     int length = v.plain().length();
     return length > f.length()
-        ? fault(f, Kind.LENGTH, "at most " + f.length() + " characters; this has " + length)
+        ? fault(f, Kind.LENGTH, Said.of("fieldFault.length", "most", f.length(), "n", length))
         : Optional.empty();
   }
 
@@ -79,7 +78,7 @@ public final class FieldCheck {
     if (v.isEmpty())
       return f.nullable() || f.type() == FieldType.UNIQUE_ID
           ? Optional.empty()
-          : fault(f, Kind.NEEDED, "this must have a value");
+          : fault(f, Kind.NEEDED, Said.of("fieldFault.needed"));
     Optional<Fault> form = ofForm(f, v);
     return form.isPresent() ? form : codes(f, v, before);
   }
@@ -90,9 +89,10 @@ public final class FieldCheck {
     for (Value one : parts(v)) {
       if (stood.contains(one)) continue;
       Code code = code(f, one.plain());
-      if (code == null) return fault(f, Kind.NOT_LISTED, quoted(one) + " is not in the code list");
+      if (code == null)
+        return fault(f, Kind.NOT_LISTED, Said.of("fieldFault.notListed", "value", one.plain()));
       if (code.retired())
-        return fault(f, Kind.RETIRED, "“" + code.label() + "” is retired and not chosen any more");
+        return fault(f, Kind.RETIRED, Said.of("fieldFault.retired", "label", code.label()));
     }
     return Optional.empty();
   }
@@ -125,7 +125,7 @@ public final class FieldCheck {
       Value was = before.map(x -> x.value(f.name())).orElse(Value.EMPTY);
       Optional<Fault> fault = of(f, v, was);
       if (fault.isEmpty() && f.unique() && !v.isEmpty() && !v.equals(was) && taken.test(f, v))
-        fault = fault(f, Kind.TAKEN, "another feature has " + quoted(v) + " already");
+        fault = fault(f, Kind.TAKEN, Said.of("fieldFault.taken", "value", v.plain()));
       fault.ifPresent(out::add);
     }
     return out;
@@ -136,7 +136,7 @@ public final class FieldCheck {
     List<Fault> out = new ArrayList<>();
     for (Field f : schema.fields())
       if (set.containsKey(f.name()) && f.fillsItself())
-        fault(f, Kind.READ_ONLY, "this is filled by itself and not by hand").ifPresent(out::add);
+        fault(f, Kind.READ_ONLY, Said.of("fieldFault.readOnly")).ifPresent(out::add);
     return out;
   }
 
@@ -148,23 +148,9 @@ public final class FieldCheck {
     return Reading.PLAIN.read(Value.text(s), f.type());
   }
 
-  private static String wanted(Field f) {
-    switch (f.type()) {
-      case WHOLE:
-        return "a whole number, such as 12";
-      case DECIMAL:
-        return "a number with a decimal point, such as 12.5";
-      case DATE:
-        return "a date as year-month-day, such as 2026-05-04";
-      case TIME:
-        return "a time of day, such as 09:30";
-      case DATE_TIME:
-        return "a date and time, such as 2026-05-04T09:30Z";
-      case YES_NO:
-        return "yes or no";
-      default:
-        return f.type().said();
-    }
+  private static Said isNot(Field f, Value v) {
+    Said wanted = Said.of("fieldWants." + f.type().id());
+    return Said.of("fieldFault.isNot", "value", v.plain(), "wanted", wanted);
   }
 
   private static boolean isTime(String s) {
@@ -176,11 +162,7 @@ public final class FieldCheck {
     }
   }
 
-  private static String quoted(Value v) {
-    return "“" + v.plain() + "”";
-  }
-
-  private static Optional<Fault> fault(Field f, Kind kind, String message) {
+  private static Optional<Fault> fault(Field f, Kind kind, Said message) {
     return Optional.of(new Fault(f.name(), kind, message));
   }
 }

@@ -1,30 +1,29 @@
 package org.whinridge.core.layer;
 
 import java.util.Optional;
+import org.whinridge.core.said.Said;
 import org.whinridge.core.text.Word;
 import org.whinridge.core.value.ValueType;
 
 /** What a field can hold. */
 public enum FieldType implements Word {
-  TEXT("text", "text", ValueType.TEXT),
-  WHOLE("whole", "whole number", ValueType.NUMBER),
-  DECIMAL("decimal", "decimal number", ValueType.NUMBER),
-  YES_NO("yes_no", "yes / no", ValueType.YES_NO),
-  DATE("date", "date", ValueType.DATE),
+  TEXT("text", ValueType.TEXT),
+  WHOLE("whole", ValueType.NUMBER),
+  DECIMAL("decimal", ValueType.NUMBER),
+  YES_NO("yes_no", ValueType.YES_NO),
+  DATE("date", ValueType.DATE),
   /** Hours and minutes of a day, kept as text HH:MM or HH:MM:SS, which sorts as times do. */
-  TIME("time", "time of day", ValueType.TEXT),
-  DATE_TIME("date_time", "date and time", ValueType.DATE_TIME),
-  CODE("code", "code from a list", ValueType.TEXT),
-  CODES("codes", "many codes", ValueType.LIST),
+  TIME("time", ValueType.TEXT),
+  DATE_TIME("date_time", ValueType.DATE_TIME),
+  CODE("code", ValueType.TEXT),
+  CODES("codes", ValueType.LIST),
   /** A UUID as text, made with the feature and never typed. */
-  UNIQUE_ID("unique_id", "unique id", ValueType.TEXT);
+  UNIQUE_ID("unique_id", ValueType.TEXT);
   private final String id;
-  private final String said;
   private final ValueType valueType;
 
-  FieldType(String id, String said, ValueType valueType) {
+  FieldType(String id, ValueType valueType) {
     this.id = id;
-    this.said = said;
     this.valueType = valueType;
   }
 
@@ -35,8 +34,8 @@ public enum FieldType implements Word {
   }
 
   /** The words for people. */
-  public String said() {
-    return said;
+  public Said said() {
+    return Said.of("fieldType." + id);
   }
 
   /** The kind of value it holds. */

@@ -6,6 +6,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import org.whinridge.core.rules.Scope;
+import org.whinridge.core.said.Said;
 import org.whinridge.core.value.ValueType;
 
 /**
@@ -20,7 +21,7 @@ public final class LayerScope implements Scope {
 
   /** The names of a schema. */
   public LayerScope(Schema schema) {
-    names.put(PLACE, new Known(PLACE, ValueType.GEOMETRY, "the place", List.of()));
+    names.put(PLACE, new Known(PLACE, ValueType.GEOMETRY, Said.of("name.place"), List.of(), ""));
     for (Field f : schema.fields())
       names.put(
           f.name(),

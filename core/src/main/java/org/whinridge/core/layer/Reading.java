@@ -12,6 +12,7 @@ import java.util.Optional;
 import java.util.OptionalDouble;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import org.whinridge.core.said.Said;
 import org.whinridge.core.text.Blanks;
 import org.whinridge.core.text.Fold;
 import org.whinridge.core.text.Numbers;
@@ -25,15 +26,15 @@ import org.whinridge.core.value.ValueType;
  */
 public enum Reading {
   /** Decimal point; dates of ISO 8601, or with the year first, or with the month's English name. */
-  PLAIN(""),
+  PLAIN,
   /** Decimal comma: 57,9. */
-  DECIMAL_COMMA("decimal comma"),
+  DECIMAL_COMMA,
   /** 4.5.2026, 04/05/2026: the day stands first. */
-  DAY_FIRST("day first"),
+  DAY_FIRST,
   /** 05/04/2026: the month stands first. */
-  MONTH_FIRST("month first"),
+  MONTH_FIRST,
   /** 20260504. */
-  COMPACT_DATE("written as 20260504");
+  COMPACT_DATE;
   private static final List<String> MONTHS =
       List.of("jan", "feb", "mar", "apr", "may", "jun", "jul", "aug", "sep", "oct", "nov", "dec");
   private static final Pattern PARTS = Pattern.compile("[./-]");
@@ -45,15 +46,10 @@ public enum Reading {
   private static final int THIS_CENTURY = 49;
 
   private static final double EXACT = 9007199254740992.0; // 2^53
-  private final String said;
 
-  Reading(String said) {
-    this.said = said;
-  }
-
-  /** How the evidence names it; "" for the plain one. */
-  public String said() {
-    return said;
+  /** How the evidence names it; nothing for the plain one. */
+  public Said said() {
+    return this == PLAIN ? Said.NONE : Said.of("reading." + name());
   }
 
   /** The reading with that name; the plain one for any other text. */

@@ -7,6 +7,8 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.TreeMap;
 import org.whinridge.core.rules.Rules;
+import org.whinridge.core.said.Said;
+import org.whinridge.core.said.Unfit;
 import org.whinridge.core.value.Value;
 
 /**
@@ -65,30 +67,25 @@ public final class SchemaChange {
   /** The kinds of effect. */
   public enum Kind {
     /** The field is new. */
-    ADDED("is added; no feature has a value in it yet"),
+    ADDED,
     /** The field goes; these features have a value, which is kept in the ledger. */
-    REMOVED("is taken away; these features have a value in it, which the ledger keeps"),
+    REMOVED,
     /** The value takes the form of the new type. */
-    CONVERTED("takes the form of the new type"),
+    CONVERTED,
     /** The value can't be of the new type and stays as it is. */
-    MISFIT("does not fit the new type and stays as it is"),
+    MISFIT,
     /** The value is not in the code list. */
-    NOT_LISTED("is not in the code list and stays as it is"),
+    NOT_LISTED,
     /** The value's code is retired; it stays, and is not offered any more. */
-    RETIRED("is of a code that is retired; it stays there and is not offered any more"),
+    RETIRED,
     /** The value is empty though the field may not be. */
-    EMPTY("is empty though it may not be"),
+    EMPTY,
     /** The value is shared though the field is unique. */
-    REPEATED("is shared with another feature though it must be unique");
-    private final String said;
-
-    Kind(String said) {
-      this.said = said;
-    }
+    REPEATED;
 
     /** The words for people. */
-    public String said() {
-      return said;
+    public Said said() {
+      return Said.of("schemaEffect." + name());
     }
   }
 
@@ -108,8 +105,7 @@ public final class SchemaChange {
    *     or the tag or a caption is no field of the new schema
    */
   public static SchemaChange between(Schema before, Schema after) {
-    if (before.kind() != after.kind())
-      throw new IllegalArgumentException("the kind of geometry of a layer can't be changed");
+    if (before.kind() != after.kind()) throw new Unfit("schema.kind");
     check(after);
     return new SchemaChange(before, after);
   }
@@ -117,94 +113,70 @@ public final class SchemaChange {
   /**
    * Checks that a schema is sound in itself.
    *
-   * @throws IllegalArgumentException with words for people
+   * @throws IllegalArgumentException that says what is wrong ({@link
+   *     org.whinridge.core.said.Unfit})
    */
   public static void check(Schema s) {
     Map<String, Field> names = new TreeMap<>();
     for (Field f : s.fields()) {
-      if (f.name().equals(LayerScope.PLACE))
-        throw new IllegalArgumentException(
-            "“place” is the feature's geometry and can't name a field");
-      if (names.put(f.name(), f) != null)
-        throw new IllegalArgumentException("two fields are stored as “" + f.name() + "”");
-      if (f.label().isBlank())
-        throw new IllegalArgumentException("the field “" + f.name() + "” has no label");
+      if (f.name().equals(LayerScope.PLACE)) throw new Unfit("schema.place");
+      if (names.put(f.name(), f) != null) throw new Unfit("schema.twice", "name", f.name());
+      if (f.label().isBlank()) throw new Unfit("schema.noLabel", "name", f.name());
       checkLimits(f);
       checkCodes(f);
     }
     LayerScope scope = new LayerScope(s);
     for (Field f : s.fields()) checkRules(f, scope);
     if (!s.tagField().isEmpty() && !names.containsKey(s.tagField()))
-      throw new IllegalArgumentException(
-          "the tag field “" + s.tagField() + "” is no field of the layer");
+      throw new Unfit("schema.noTag", "name", s.tagField());
     for (String c : s.captionFields())
-      if (!names.containsKey(c))
-        throw new IllegalArgumentException(
-            "the caption field “" + c + "” is no field of the layer");
+      if (!names.containsKey(c)) throw new Unfit("schema.noCaption", "name", c);
   }
 
   /** Limits that no value could keep, or that the field's own default breaks. */
   private static void checkLimits(Field f) {
     if (f.length() < 0 || f.length() > MOST_LENGTH)
-      throw new IllegalArgumentException(
-          "the length of “"
-              + f.label()
-              + "” is "
-              + f.length()
-              + "; it runs from 1 to "
-              + MOST_LENGTH
-              + " characters, or is left out");
+      throw new Unfit("schema.length", "label", f.label(), "n", f.length(), "most", MOST_LENGTH);
     if (f.decimals() < -1)
-      throw new IllegalArgumentException(
-          "“" + f.label() + "” can't show " + f.decimals() + " decimals");
+      throw new Unfit("schema.decimals", "label", f.label(), "n", f.decimals());
     if (f.unique() && f.start() instanceof Start.Fixed x)
-      throw new IllegalArgumentException(
-          "“"
-              + f.label()
-              + "” is unique, so that every feature can't begin with “"
-              + x.text()
-              + "”; leave the default out, or give a formula");
+      throw new Unfit("schema.uniqueDefault", "label", f.label(), "value", x.text());
     if (f.readOnly() && f.start() == Start.NOTHING)
-      throw new IllegalArgumentException(
-          "“" + f.label() + "” is read only and has no default, so that nothing could fill it");
+      throw new Unfit("schema.readOnly", "label", f.label());
   }
 
   private static void checkCodes(Field f) {
     Map<String, Code> codes = new TreeMap<>();
     for (Code c : f.codes())
       if (codes.put(c.code(), c) != null)
-        throw new IllegalArgumentException(
-            "the code list of “" + f.label() + "” has the code “" + c.code() + "” twice");
+        throw new Unfit("schema.codeTwice", "label", f.label(), "code", c.code());
   }
 
   private static void checkRules(Field f, LayerScope scope) {
     if (f.start() instanceof Start.Formula formula) {
       var out = Rules.formula(formula.text(), scope, f.type().valueType());
       if (out.rule().isEmpty())
-        throw new IllegalArgumentException(
-            "the default of “"
-                + f.label()
-                + "” can't be worked out: "
-                + out.problems().get(0).message());
+        throw new Unfit(
+            "schema.badFormula", "label", f.label(), "why", out.problems().get(0).message());
     }
     if (f.start() instanceof Start.Fixed fixed)
       FieldCheck.of(f, FieldCheck.typed(f, fixed.text()), Value.EMPTY)
           .ifPresent(
               fault -> {
-                throw new IllegalArgumentException(
-                    "the default of “" + f.label() + "”: " + fault.message());
+                throw new Unfit("schema.badDefault", "label", f.label(), "why", fault.message());
               });
     for (Code c : f.codes()) {
       if (c.fitsWhen().isBlank()) continue;
       var out = Rules.condition(c.fitsWhen(), scope);
       if (out.rule().isEmpty())
-        throw new IllegalArgumentException(
-            "“fits when” of the code “"
-                + c.code()
-                + "” of “"
-                + f.label()
-                + "”: "
-                + out.problems().get(0).message());
+        throw new Unfit(
+            "schema.badFits",
+            "code",
+            c.code(),
+            "label",
+            f.label(),
+            "why",
+            out.problems().get(0).message());
     }
   }
 

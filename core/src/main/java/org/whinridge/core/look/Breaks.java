@@ -18,28 +18,21 @@ public final class Breaks {
 
   /** How breaks are found. */
   public enum Method implements Word {
-    EQUAL("equal", "Equal steps"),
-    QUANTILE("quantile", "As many features in each"),
-    NATURAL("natural", "Natural breaks"),
-    DEVIATION("deviation", "Standard deviations"),
-    HAND("hand", "By hand");
+    EQUAL("equal"),
+    QUANTILE("quantile"),
+    NATURAL("natural"),
+    DEVIATION("deviation"),
+    HAND("hand");
     private final String id;
-    private final String label;
 
-    Method(String id, String label) {
+    Method(String id) {
       this.id = id;
-      this.label = label;
     }
 
     /** The word in data. */
     @Override
     public String id() {
       return id;
-    }
-
-    /** The name for people. */
-    public String label() {
-      return label;
     }
 
     /** The method with that word. */

@@ -3,6 +3,7 @@ package org.whinridge.core.look;
 import java.util.ArrayList;
 import java.util.List;
 import org.whinridge.core.place.GeometryKind;
+import org.whinridge.core.said.Said;
 import org.whinridge.core.text.Numbers;
 
 /** Finds legend entries that can't be told from the basemap behind them. */
@@ -26,19 +27,22 @@ public final class Drowning {
         out.add(
             LookProblem.about(
                 i,
-                "“"
-                    + said(ready, i)
-                    + "” drowns in the basemap: its contrast is "
-                    + Numbers.fixed(worst, 1)
-                    + " to 1, and 3 to 1 is wanted; give it an outline or a darker colour"));
+                Said.of(
+                    "lookProblem.drowns",
+                    "entry",
+                    said(ready, i),
+                    "contrast",
+                    Numbers.fixed(worst, 1),
+                    "least",
+                    LEAST)));
     }
     return out;
   }
 
-  private static String said(ReadyLook ready, int i) {
+  private static Said said(ReadyLook ready, int i) {
     String label = ready.entries().get(i).label();
-    if (!label.isEmpty()) return label;
-    return ready.look().by() == Look.By.ONE ? "All features" : "Everything else";
+    if (!label.isEmpty()) return Said.text(label);
+    return Said.of(ready.look().by() == Look.By.ONE ? "map.allFeatures" : "map.everythingElse");
   }
 
   private static double best(List<Symbol> stack, GeometryKind kind, Colour ground) {

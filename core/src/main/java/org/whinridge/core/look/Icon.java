@@ -12,7 +12,7 @@ import org.whinridge.core.text.Numbers;
  * A small drawing for a point: paths in a square box, its middle on the feature, north up. Holds
  * nothing but path data and colours, so that none can carry a script or an outside reference.
  *
- * @param label the name for people
+ * @param label the name that somebody gave it; "" for one that every look has
  * @param box the length of the box's side; paths run from 0 to this
  * @param parts drawn one over the other
  */
@@ -132,7 +132,7 @@ public record Icon(String label, double box, List<Part> parts) {
                 p.asObject().getString("fill", OF_SYMBOL),
                 p.asObject().getString("stroke", NONE),
                 p.asObject().getDouble("width", 0)));
-      return Optional.of(new Icon(o.getString("label", "Own icon"), o.getDouble("box", 0), parts));
+      return Optional.of(new Icon(o.getString("label", ""), o.getDouble("box", 0), parts));
     } catch (IllegalArgumentException | UnsupportedOperationException | NullPointerException e) {
       return Optional.empty(); // whoever reads the look tells that the icon is not one
     }

@@ -15,6 +15,7 @@ import java.util.Optional;
 import java.util.Set;
 import org.whinridge.core.place.GeometryKind;
 import org.whinridge.core.rules.Rules;
+import org.whinridge.core.said.Unfit;
 import org.whinridge.core.text.Word;
 
 /**
@@ -55,27 +56,20 @@ public record Look(
 
   /** What sorts features into classes. */
   public enum By implements Word {
-    ONE("one", "One look"),
-    CODE("code", "By code"),
-    CLASS("class", "By class"),
-    RULE("rule", "By rule");
+    ONE("one"),
+    CODE("code"),
+    CLASS("class"),
+    RULE("rule");
     private final String id;
-    private final String label;
 
-    By(String id, String label) {
+    By(String id) {
       this.id = id;
-      this.label = label;
     }
 
     /** The word in data. */
     @Override
     public String id() {
       return id;
-    }
-
-    /** The name for people. */
-    public String label() {
-      return label;
     }
 
     /** The way with that word. */
@@ -199,37 +193,29 @@ public record Look(
    * @throws IllegalArgumentException with words for people, when it is not a look or too large
    */
   public static Look read(String json) {
-    if (json.length() > LONGEST)
-      throw new IllegalArgumentException("a look has at most 2,000,000 characters");
+    if (json.length() > LONGEST) throw new Unfit("look.tooLong", "most", LONGEST);
     try {
       JsonValue v = Json.parse(json);
-      if (!v.isObject() || v.asObject().get("by") == null)
-        throw new IllegalArgumentException("this is not a look: it does not say by what");
+      if (!v.isObject() || v.asObject().get("by") == null) throw new Unfit("look.noBy");
       return read(v.asObject());
     } catch (ParseException e) {
-      throw new IllegalArgumentException("this is not JSON: " + e.getMessage(), e);
+      throw new Unfit("look.notJson", "why", e.getMessage()).because(e);
     } catch (RuntimeException e) {
       if (e instanceof IllegalArgumentException) throw e;
-      throw new IllegalArgumentException("this is not a look", e); // nested too deeply
+      throw new Unfit("look.notALook").because(e); // nested too deeply
     }
   }
 
   private static Look read(JsonObject o) {
     By by =
         By.of(Members.text(o, "by", ""))
-            .orElseThrow(
-                () ->
-                    new IllegalArgumentException(
-                        "a look is by one, code, class or rule, not by “"
-                            + Members.text(o, "by", "")
-                            + "”"));
+            .orElseThrow(() -> new Unfit("look.by", "by", Members.text(o, "by", "")));
     List<LookClass> classes = new ArrayList<>();
     JsonValue cs = o.get("classes");
     if (cs != null && cs.isArray())
       for (JsonValue c : cs.asArray()) if (c.isObject()) classes.add(LookClass.read(c.asObject()));
     if (classes.size() > MOST_CLASSES)
-      throw new IllegalArgumentException(
-          "a look has at most " + MOST_CLASSES + " classes; this one has " + classes.size());
+      throw new Unfit("look.tooMany", "most", MOST_CLASSES, "n", classes.size());
     JsonValue other = o.get("other");
     JsonValue label = o.get("label");
     return new Look(

@@ -1,6 +1,7 @@
 package org.whinridge.core.look;
 
 import com.eclipsesource.json.JsonObject;
+import org.whinridge.core.said.Said;
 
 /**
  * Something about a look that can't be drawn as it is meant; the rest is drawn.
@@ -10,14 +11,14 @@ import com.eclipsesource.json.JsonObject;
  * @param from the first character concerned of the entry's rule; -1 when it is not about the rule
  * @param to the character after the last
  */
-public record LookProblem(int entry, String message, int from, int to) {
-  static LookProblem about(int entry, String message) {
+public record LookProblem(int entry, Said message, int from, int to) {
+  static LookProblem about(int entry, Said message) {
     return new LookProblem(entry, message, -1, -1);
   }
 
   /** The JSON form. */
   public JsonObject json() {
-    JsonObject o = new JsonObject().add("entry", entry).add("message", message);
+    JsonObject o = new JsonObject().add("entry", entry).add("message", message.json());
     if (from >= 0) o.add("from", from).add("to", to);
     return o;
   }

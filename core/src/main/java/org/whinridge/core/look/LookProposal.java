@@ -93,13 +93,16 @@ public final class LookProposal {
     return look(before, Look.By.CLASS, field, method, ramp, out, layer);
   }
 
-  /** A class in words: "3", "0 to 120 mm", "over 120 to 300 mm". */
+  /**
+   * A class as a legend has it, in signs that every language reads: "3", "0 – 120 mm", "> 120 – 300
+   * mm".
+   */
   static String said(Field field, double[] sorted, double before, double end) {
     String unit = field.unit().isEmpty() ? "" : " " + field.unit();
     double least = Double.isNaN(before) ? sorted[0] : above(sorted, before);
     if (least == end || Double.isNaN(least)) return number(field, end) + unit;
-    return (Double.isNaN(before) ? number(field, least) : "over " + number(field, before))
-        + " to "
+    return (Double.isNaN(before) ? number(field, least) : "> " + number(field, before))
+        + " – "
         + number(field, end)
         + unit;
   }
@@ -214,7 +217,7 @@ public final class LookProposal {
         before.ramp(),
         before.all(),
         rules,
-        LookClass.plain("Everything else", stack(before, layer)),
+        LookClass.plain("", stack(before, layer)),
         before.label(),
         before.nearest(),
         before.farthest(),
@@ -236,7 +239,7 @@ public final class LookProposal {
         ramp.id(),
         false,
         classes,
-        LookClass.plain("Everything else", coloured(stack(before, layer), "#8b9499")),
+        LookClass.plain("", coloured(stack(before, layer), "#8b9499")),
         before.label(),
         before.nearest(),
         before.farthest(),

@@ -3,6 +3,7 @@ package org.whinridge.core.look;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import org.whinridge.core.said.Said;
 import org.whinridge.core.text.Word;
 
 /**
@@ -12,31 +13,14 @@ import org.whinridge.core.text.Word;
  * the ones for codes have no order.
  */
 public enum Ramp implements Word {
-  PEAT("peat", "Peat", Kind.RISING, "#f2e6c9", "#d7a763", "#a3622c", "#4b2410"),
-  TIDE("tide", "Tide", Kind.RISING, "#dfeeee", "#8fc0cf", "#3f7fa3", "#12344f"),
-  HEATH("heath", "Heath", Kind.RISING, "#f0e3ee", "#c79bc6", "#8a559b", "#3d1c52"),
-  FEN("fen", "Fen", Kind.RISING, "#f4efb6", "#a9c06a", "#4c8a62", "#123f47"),
-  WORN(
-      "worn",
-      "Sound to worn",
-      Kind.TWO_SIDED,
-      "#1f5c80",
-      "#7fb2c4",
-      "#efe9d2",
-      "#df9a4c",
-      "#8f3413"),
-  EBB(
-      "ebb",
-      "Ebb and flood",
-      Kind.TWO_SIDED,
-      "#4d2a66",
-      "#a98bbd",
-      "#f0ecdf",
-      "#8fb58a",
-      "#1f5a45"),
+  PEAT("peat", Kind.RISING, "#f2e6c9", "#d7a763", "#a3622c", "#4b2410"),
+  TIDE("tide", Kind.RISING, "#dfeeee", "#8fc0cf", "#3f7fa3", "#12344f"),
+  HEATH("heath", Kind.RISING, "#f0e3ee", "#c79bc6", "#8a559b", "#3d1c52"),
+  FEN("fen", Kind.RISING, "#f4efb6", "#a9c06a", "#4c8a62", "#123f47"),
+  WORN("worn", Kind.TWO_SIDED, "#1f5c80", "#7fb2c4", "#efe9d2", "#df9a4c", "#8f3413"),
+  EBB("ebb", Kind.TWO_SIDED, "#4d2a66", "#a98bbd", "#f0ecdf", "#8fb58a", "#1f5a45"),
   ASSORTED(
       "assorted",
-      "Assorted",
       Kind.CODES,
       "#1d4f78",
       "#e08f2c",
@@ -59,13 +43,11 @@ public enum Ramp implements Word {
   }
 
   private final String id;
-  private final String label;
   private final Kind kind;
   private final List<Colour> stops;
 
-  Ramp(String id, String label, Kind kind, String... stops) {
+  Ramp(String id, Kind kind, String... stops) {
     this.id = id;
-    this.label = label;
     this.kind = kind;
     List<Colour> cs = new ArrayList<>();
     for (String s : stops) cs.add(Colour.of(s));
@@ -79,8 +61,8 @@ public enum Ramp implements Word {
   }
 
   /** The name for people. */
-  public String label() {
-    return label;
+  public Said said() {
+    return Said.of("ramp." + id);
   }
 
   /** What it is good for. */

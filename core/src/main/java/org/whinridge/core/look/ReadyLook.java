@@ -16,6 +16,7 @@ import org.whinridge.core.rules.Rule;
 import org.whinridge.core.rules.RuleProblem;
 import org.whinridge.core.rules.Rules;
 import org.whinridge.core.rules.Situation;
+import org.whinridge.core.said.Said;
 import org.whinridge.core.value.Value;
 import org.whinridge.core.value.ValueType;
 
@@ -53,10 +54,8 @@ public final class ReadyLook {
       problem(
           -1,
           look.field().isEmpty()
-              ? "no field is chosen to sort the features by; all are drawn as “everything else”"
-              : "the field “"
-                  + look.field()
-                  + "” is gone; all features are drawn as “everything else”");
+              ? Said.of("lookProblem.noField")
+              : Said.of("lookProblem.fieldGone", "field", look.field()));
     sort();
     entries.forEach(this::collect);
     check();
@@ -67,7 +66,7 @@ public final class ReadyLook {
     return new ReadyLook(look, schema);
   }
 
-  private void problem(int entry, String message) {
+  private void problem(int entry, Said message) {
     problems.add(LookProblem.about(entry, message));
   }
 
@@ -81,33 +80,24 @@ public final class ReadyLook {
       }
     }
     if (look.by() == Look.By.CLASS && field.isPresent() && !isNumber())
-      problem(
-          -1,
-          "“" + field.get().label() + "” is not a number; features are drawn as “everything else”");
+      problem(-1, Said.of("lookProblem.noNumber", "field", field.get().label()));
   }
 
   private void code(int i, LookClass c) {
     if (codes.putIfAbsent(c.code(), i) != null)
-      problem(i, "the code “" + c.code() + "” has an entry already; this one is never drawn");
+      problem(i, Said.of("lookProblem.codeTwice", "code", c.code()));
     if (field.isPresent()
         && !field.get().codes().isEmpty()
         && field.get().codes().stream().noneMatch(k -> k.code().equals(c.code())))
-      problem(
-          i,
-          "the code “"
-              + c.code()
-              + "” is not in the list of “"
-              + field.get().label()
-              + "” any more; it is drawn for features that still have it");
+      problem(i, Said.of("lookProblem.codeGone", "code", c.code(), "field", field.get().label()));
   }
 
   private void upTo(int i, LookClass c) {
     double before =
         i == 0 ? Double.NEGATIVE_INFINITY : entries.get(i - 1).upTo().orElse(Double.NaN);
-    if (c.upTo().isEmpty()) problem(i, "this class has no upper end; nothing is drawn by it");
+    if (c.upTo().isEmpty()) problem(i, Said.of("lookProblem.noEnd"));
     else if (!(c.upTo().getAsDouble() > before) && i > 0)
-      problem(
-          i, "its upper end must be greater than that of the class before; nothing is drawn by it");
+      problem(i, Said.of("lookProblem.endTurned"));
   }
 
   private Optional<Rule> rule(int i, LookClass c) {
@@ -115,7 +105,7 @@ public final class ReadyLook {
     for (RuleProblem p : out.problems())
       problems.add(
           new LookProblem(
-              i, p.message() + "; nothing is drawn by this rule", p.at().from(), p.at().to()));
+              i, Said.of("lookProblem.rule", "why", p.message()), p.at().from(), p.at().to()));
     return out.rule();
   }
 
@@ -136,25 +126,25 @@ public final class ReadyLook {
   }
 
   private void check() {
-    for (String t : turns) wantNumber(t, "the turn", "symbols are drawn upright");
-    for (Size s : sizes) wantNumber(s.field(), "the size", "all are drawn alike");
-    for (String name : label.unknown())
-      problem(-1, "the label names “" + name + "”, which is no field; it is left out");
+    for (String t : turns) wantNumber(t, "lookProblem.turnNoField", "lookProblem.turnNoNumber");
+    for (Size s : sizes)
+      wantNumber(s.field(), "lookProblem.sizeNoField", "lookProblem.sizeNoNumber");
+    for (String name : label.unknown()) problem(-1, Said.of("lookProblem.label", "name", name));
     for (int i = 0; i < entries.size(); i++)
       for (Symbol s : entries.get(i).stack())
         if (s instanceof Symbol.Mark m && look.icon(m.icon()).isEmpty())
-          problem(i, "the icon “" + m.icon() + "” is not there; a disc is drawn");
+          problem(i, Said.of("lookProblem.icon", "icon", m.icon()));
     for (int i = 0; i < entries.size(); i++)
       for (JsonObject.Member m : entries.get(i).preset())
         if (schema.field(m.getName()).isEmpty())
-          problem(i, "a value is set for “" + m.getName() + "”, which is no field; it is left out");
+          problem(i, Said.of("lookProblem.preset", "name", m.getName()));
   }
 
-  private void wantNumber(String name, String what, String instead) {
+  private void wantNumber(String name, String noField, String noNumber) {
     Optional<Field> f = schema.field(name);
-    if (f.isEmpty()) problem(-1, what + " names “" + name + "”, which is no field; " + instead);
+    if (f.isEmpty()) problem(-1, Said.of(noField, "name", name));
     else if (f.get().type().valueType() != ValueType.NUMBER)
-      problem(-1, what + " is by “" + f.get().label() + "”, which is not a number; " + instead);
+      problem(-1, Said.of(noNumber, "field", f.get().label()));
   }
 
   /** The look. */

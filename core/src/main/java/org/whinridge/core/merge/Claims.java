@@ -12,6 +12,7 @@ import org.whinridge.core.layer.Field;
 import org.whinridge.core.layer.FieldCheck;
 import org.whinridge.core.layer.Schema;
 import org.whinridge.core.place.GeometryKind;
+import org.whinridge.core.said.Said;
 import org.whinridge.core.value.Value;
 
 /**
@@ -37,7 +38,7 @@ public record Claims(Map<String, Value> base, Map<String, Value> set, List<Probl
   }
 
   /** Something that does not hold. {@code field} is "" for the visit as a whole. */
-  public record Problem(Kind kind, String field, String message) {}
+  public record Problem(Kind kind, String field, Said message) {}
 
   /**
    * Looks at a visit's claims.
@@ -68,12 +69,7 @@ public record Claims(Map<String, Value> base, Map<String, Value> set, List<Probl
         });
     if (then.isEmpty())
       problems.add(
-          new Problem(
-              Kind.NO_SUCH_VERSION,
-              "",
-              "it says it was taken out with version "
-                  + version
-                  + " of the feature, which the layer never had; each of its values is held against the layer as it is now"));
+          new Problem(Kind.NO_SUCH_VERSION, "", Said.of("claim.noVersion", "version", version)));
     Map<String, Value> base = new LinkedHashMap<>();
     claimedBase.forEach(
         (name, v) -> {
@@ -107,34 +103,38 @@ public record Claims(Map<String, Value> base, Map<String, Value> set, List<Probl
           new Problem(
               Kind.NO_SUCH_FIELD,
               name,
-              "the layer has no field “"
-                  + name
-                  + "” any more; “"
-                  + v.plain()
-                  + "” stays on the visit"));
+              Said.of("claim.noField", "name", name, "value", v.plain())));
     if (f.get().officeOnly())
-      return left(
-          f.get(), Kind.OFFICE_ONLY, " belongs to the office and is not written from outdoors", v);
+      return left(f.get(), Kind.OFFICE_ONLY, Said.of("claim.office", "field", f.get().label()), v);
     if (f.get().fillsItself())
       return v.equals(stood)
           ? Optional.empty()
-          : left(f.get(), Kind.FILLS_ITSELF, " is filled by itself and not by hand", v);
+          : left(
+              f.get(),
+              Kind.FILLS_ITSELF,
+              Said.of("claim.fillsItself", "field", f.get().label()),
+              v);
     // a code that was retired or left the list since the pack was taken out is the reviewer's to
     // see
     return FieldCheck.of(f.get(), v, stood)
         .filter(x -> x.kind() != FieldCheck.Kind.RETIRED && x.kind() != FieldCheck.Kind.NOT_LISTED)
-        .flatMap(x -> left(f.get(), Kind.NOT_ALLOWED, ": " + x.message(), v));
+        .flatMap(
+            x ->
+                left(
+                    f.get(),
+                    Kind.NOT_ALLOWED,
+                    Said.of("claim.fault", "field", f.get().label(), "why", x.message()),
+                    v));
   }
 
-  private static Optional<Problem> left(Field f, Kind kind, String why, Value v) {
+  private static Optional<Problem> left(Field f, Kind kind, Said why, Value v) {
     return Optional.of(
         new Problem(
             kind,
             f.name(),
-            f.label()
-                + why
-                + "; "
-                + (v.isEmpty() ? "it stays as it is" : "“" + f.shown(v) + "” stays on the visit")));
+            v.isEmpty()
+                ? Said.of("claim.asItIs", "why", why)
+                : Said.of("claim.onTheVisit", "why", why, "value", f.shown(v))));
   }
 
   private static Optional<Problem> shape(Value v, GeometryKind wanted) {
@@ -146,15 +146,12 @@ public record Claims(Map<String, Value> base, Map<String, Value> set, List<Probl
             new Problem(
                 Kind.OTHER_SHAPE,
                 Merge.GEOMETRY,
-                "it brings "
-                    + (v instanceof Value.Place p
-                        ? "a " + p.geometry().getGeometryType()
-                        : "no shape")
-                    + ", but the layer "
-                    + (wanted == GeometryKind.TABLE
-                        ? "has no places"
-                        : "holds " + wanted.id() + "s")
-                    + "; the place stays as it is"));
+                Said.of(
+                    "claim.otherShape",
+                    "shape",
+                    v instanceof Value.Place p ? p.geometry().getGeometryType() : "none",
+                    "kind",
+                    wanted.id())));
   }
 
   private static boolean isOfKind(Geometry g, GeometryKind wanted) {
@@ -163,22 +160,22 @@ public record Claims(Map<String, Value> base, Map<String, Value> set, List<Probl
 
   private static Problem otherBase(String name, Value said, Value held, Schema schema) {
     Optional<Field> f = schema.field(name);
-    String label = f.map(Field::label).orElse("Place");
     return new Problem(
         Kind.OTHER_BASE,
         name,
         f.isEmpty()
-            ? "it says it was taken out with the feature at another place than the layer had then"
-            : "it says it was taken out with "
-                + label
-                + " as "
-                + said(f.get(), said)
-                + ", but the layer had "
-                + said(f.get(), held)
-                + " then");
+            ? Said.of("claim.otherPlace")
+            : Said.of(
+                "claim.otherValue",
+                "field",
+                f.get().label(),
+                "said",
+                said(f.get(), said),
+                "held",
+                said(f.get(), held)));
   }
 
-  private static String said(Field f, Value v) {
-    return v.isEmpty() ? "nothing" : "“" + f.shown(v) + "”";
+  private static Said said(Field f, Value v) {
+    return v.isEmpty() ? Said.of("phrase.nothing") : Said.text("“" + f.shown(v) + "”");
   }
 }

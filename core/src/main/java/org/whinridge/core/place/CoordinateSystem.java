@@ -8,7 +8,8 @@ import org.locationtech.jts.geom.Geometry;
 import org.locationtech.jts.geom.GeometryFactory;
 import org.locationtech.jts.geom.PrecisionModel;
 import org.locationtech.jts.geom.util.GeometryEditor;
-import org.whinridge.core.text.Numbers;
+import org.whinridge.core.said.Said;
+import org.whinridge.core.said.Unfit;
 
 /**
  * A coordinate system: the project's, for typing and showing coordinates, or that of a file.
@@ -114,17 +115,17 @@ public interface CoordinateSystem {
   }
 
   private IllegalArgumentException outside(Coordinate c) {
-    String at = text(c.x) + ", " + text(c.y);
     if (!isWgs84())
-      return new IllegalArgumentException("the position " + at + " is out of reach of " + name());
-    return new IllegalArgumentException(
-        c.x >= -180 && c.x <= 180
-            ? "latitude " + text(c.y) + " is out of range (-90 to 90 degrees)"
-            : "longitude " + text(c.x) + " is out of range (-180 to 180 degrees)");
+      return new Unfit("geometry.outOfReach", "x", text(c.x), "y", text(c.y), "system", name());
+    return c.x >= -180 && c.x <= 180
+        ? new Unfit("geometry.latitude", "n", text(c.y))
+        : new Unfit("geometry.longitude", "n", text(c.x));
   }
 
-  private static String text(double d) {
-    return Double.isNaN(d) || Double.isInfinite(d) ? "that is no number" : Numbers.plain(d);
+  private static Said text(double d) {
+    return Double.isNaN(d) || Double.isInfinite(d)
+        ? Said.of("geometry.notANumber")
+        : Said.number(d);
   }
 
   /** What becomes of one position. */

@@ -6,6 +6,7 @@ import org.locationtech.jts.geom.Coordinate;
 import org.locationtech.jts.geom.Envelope;
 import org.locationtech.jts.geom.Geometry;
 import org.locationtech.jts.geom.util.AffineTransformation;
+import org.whinridge.core.said.Unfit;
 
 /**
  * Longitudes beyond 180 degrees, as files have them that count from 0 to 360 or go on across the
@@ -54,8 +55,7 @@ public final class DateLine {
             parts.add(moved(part.getGeometryN(i), -360.0 * turn));
       }
     } catch (RuntimeException x) {
-      throw new IllegalArgumentException(
-          "it crosses the date line and itself, so that it can't be cut there", x);
+      throw new Unfit("geometry.dateLine").because(x);
     }
     return g.getFactory().buildGeometry(parts);
   }

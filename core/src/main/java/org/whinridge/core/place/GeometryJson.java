@@ -13,6 +13,7 @@ import org.locationtech.jts.geom.LinearRing;
 import org.locationtech.jts.geom.Point;
 import org.locationtech.jts.geom.Polygon;
 import org.locationtech.jts.geom.PrecisionModel;
+import org.whinridge.core.said.Unfit;
 import org.whinridge.core.text.Numbers;
 
 /**
@@ -91,15 +92,13 @@ public final class GeometryJson {
   private static Geometry readOrSay(JsonObject o, boolean degrees) {
     JsonValue type = o.get("type");
     JsonValue c = o.get("coordinates");
-    if (type == null || !type.isString())
-      throw new IllegalArgumentException("the geometry has no type");
+    if (type == null || !type.isString()) throw new Unfit("geometry.noType");
     if (c == null || !c.isArray())
-      throw new IllegalArgumentException("the " + type.asString() + " has no coordinates");
+      throw new Unfit("geometry.noCoordinates", "type", type.asString());
     try {
       return geometry(type.asString(), c.asArray(), degrees);
     } catch (UnsupportedOperationException | IndexOutOfBoundsException e) {
-      throw new IllegalArgumentException(
-          "the coordinates of this " + type.asString() + " are not nested as RFC 7946 says", e);
+      throw new Unfit("geometry.nesting", "type", type.asString()).because(e);
     }
   }
 
@@ -112,12 +111,10 @@ public final class GeometryJson {
     JsonValue type = o.get("type");
     if (type != null && type.isString() && type.asString().equals("GeometryCollection")) {
       JsonValue parts = o.get("geometries");
-      if (parts == null || !parts.isArray())
-        throw new IllegalArgumentException("the GeometryCollection has no geometries");
+      if (parts == null || !parts.isArray()) throw new Unfit("geometry.noGeometries");
       java.util.List<Geometry> out = new java.util.ArrayList<>();
       for (JsonValue p : parts.asArray()) {
-        if (!p.isObject())
-          throw new IllegalArgumentException("a part of the GeometryCollection is no geometry");
+        if (!p.isObject()) throw new Unfit("geometry.noGeometry");
         out.add(readAnywhere(p.asObject()));
       }
       return WGS84.createGeometryCollection(out.toArray(new Geometry[0]));
@@ -149,8 +146,7 @@ public final class GeometryJson {
           return WGS84.createMultiPolygon(parts);
         }
       default:
-        throw new IllegalArgumentException(
-            "geometry of type " + type + " can't be kept in one layer");
+        throw new Unfit("geometry.type", "type", type);
     }
   }
 
@@ -171,10 +167,9 @@ public final class GeometryJson {
     double x = c.get(0).asDouble();
     double y = c.get(1).asDouble();
     if (degrees && !inRange(x, y))
-      throw new IllegalArgumentException(
-          x >= -180 && x <= 180
-              ? "latitude " + c.get(1) + " is out of range (-90 to 90 degrees)"
-              : "longitude " + c.get(0) + " is out of range (-180 to 180 degrees)");
+      throw x >= -180 && x <= 180
+          ? new Unfit("geometry.latitude", "n", c.get(1))
+          : new Unfit("geometry.longitude", "n", c.get(0));
     return new Coordinate(x, y);
   }
 

@@ -4,7 +4,7 @@ import com.google.re2j.Matcher;
 import com.google.re2j.Pattern;
 import java.util.Optional;
 import org.locationtech.jts.geom.Coordinate;
-import org.whinridge.core.text.Numbers;
+import org.whinridge.core.said.Said;
 
 /**
  * References in the military grid ("29VMD 28654 18120") and in UTM with a zone ("29V 428654
@@ -53,17 +53,15 @@ final class GridReference {
         || digits.length() > 10
         || !m.group(6).isEmpty() && m.group(5).length() != m.group(6).length())
       return TypedPlace.no(
-          "Understood "
-              + zone
-              + band
-              + square
-              + "; after it stand as many digits of easting as of northing, at most 5 each, and here stand “"
-              + (m.group(5) + " " + m.group(6)).strip()
-              + "”.");
+          "typed.gridDigits",
+          "square",
+          zone + "" + band + square,
+          "digits",
+          (m.group(5) + " " + m.group(6)).strip());
     int column = LETTERS.indexOf(square.charAt(0)) - 8 * ((zone - 1) % 3);
     int row = LETTERS.indexOf(square.charAt(1));
     if (column < 0 || column > 7 || row > 19)
-      return TypedPlace.no("There is no square " + square + " in zone " + zone + band + ".");
+      return TypedPlace.no("typed.noSquareInZone", "square", square, "zone", zone + "" + band);
     if (zone % 2 == 0) row = (row + 15) % 20; // even zones begin with F
     int half = digits.length() / 2;
     double step = SQUARE_M / Math.pow(10, half);
@@ -71,19 +69,26 @@ final class GridReference {
     double north = row * SQUARE_M + (half == 0 ? 0 : whole(digits, half, 2 * half) * step);
     double least = leastNorthing(zone, band);
     while (north < least) north += CYCLE_M;
-    String said =
+    String written =
         zone
             + ""
             + band
             + " "
             + square
-            + (half == 0 ? "" : " " + digits.substring(0, half) + " " + digits.substring(half))
-            + ", the south-west corner of its square of "
-            + (step >= 1000 ? Numbers.plain(step / 1000) + " km" : Numbers.plain(step) + " m");
+            + (half == 0 ? "" : " " + digits.substring(0, half) + " " + digits.substring(half));
+    Said said =
+        Said.of(
+            "typed.grid",
+            "square",
+            written,
+            "size",
+            step >= 1000
+                ? Said.of("unit.km", "n", Said.number(step / 1000))
+                : Said.of("unit.m", "n", Said.number(step)));
     Coordinate at = system(zone, band < 'N').unproject(new Coordinate(east, north)).orElse(null);
     if (at == null || !inBand(at.y, band, 1.0))
       return TypedPlace.no(
-          "There is no square " + square + " in band " + band + " of zone " + zone + ".");
+          "typed.noSquareInBand", "square", square, "band", band, "zone", String.valueOf(zone));
     return new TypedPlace.Read(Optional.of(at), said);
   }
 
@@ -107,34 +112,27 @@ final class GridReference {
     boolean asBand =
         (band < 'N' ? southern : northern).filter(c -> inBand(c.y, band, 0.01)).isPresent();
     if (band == 'S' && asBand && southern.isPresent())
-      return TypedPlace.no(
-          "Understood zone "
-              + zone
-              + " with “S”, which is the band of 32° to 40° north, or is meant for south; both have such a place. Give it in degrees, or as a reference with its square's letters.");
+      return TypedPlace.no("typed.bandS", "zone", String.valueOf(zone));
     Optional<Coordinate> at =
         asBand
             ? (band < 'N' ? southern : northern)
             : band == 'S' ? southern : band == 'N' ? northern : Optional.empty();
     if (at.isEmpty())
       return TypedPlace.no(
-          "Understood zone "
-              + zone
-              + ", E "
-              + Numbers.fixed(east, 2)
-              + " m, N "
-              + Numbers.fixed(north, 2)
-              + " m; that does not lie in band "
-              + band
-              + ".");
+          "typed.notInBand",
+          "read",
+          TypedPlace.metres(east, north, Said.of("typed.utmZone", "zone", String.valueOf(zone))),
+          "band",
+          band);
     return new TypedPlace.Read(
         at,
-        "E "
-            + Numbers.fixed(east, 2)
-            + " m, N "
-            + Numbers.fixed(north, 2)
-            + " m in UTM zone "
-            + zone
-            + (at.get().y < 0 ? " south" : " north"));
+        TypedPlace.metres(
+            east,
+            north,
+            Said.of(
+                at.get().y < 0 ? "typed.utmSouth" : "typed.utmNorth",
+                "zone",
+                String.valueOf(zone))));
   }
 
   private static Optional<Coordinate> in(int zone, boolean south, double east, double north) {
@@ -144,13 +142,8 @@ final class GridReference {
   }
 
   private static Optional<TypedPlace.Read> zoneProblem(int zone, char band) {
-    if (zone < 1 || zone > 60)
-      return Optional.of(TypedPlace.no("Zones of UTM run from 1 to 60; this is " + zone + "."));
-    return BANDS.indexOf(band) < 0
-        ? Optional.of(
-            TypedPlace.no(
-                "Bands of UTM run from C to X; references near the poles are not understood, give degrees."))
-        : Optional.empty();
+    if (zone < 1 || zone > 60) return Optional.of(TypedPlace.no("typed.zones", "n", zone));
+    return BANDS.indexOf(band) < 0 ? Optional.of(TypedPlace.no("typed.bands")) : Optional.empty();
   }
 
   private static boolean inBand(double lat, char band, double slackDeg) {

@@ -7,6 +7,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalDouble;
+import org.whinridge.core.said.Said;
 import org.whinridge.core.text.Numbers;
 
 /**
@@ -84,8 +85,11 @@ final class PlaceWords {
   private static final class NotUnderstood extends Exception {
     private static final long serialVersionUID = 1;
 
-    NotUnderstood(String message) {
-      super(message);
+    private final transient Said said;
+
+    NotUnderstood(String key, Object... args) {
+      super(key);
+      said = Said.of(key, args);
     }
   }
 
@@ -96,7 +100,7 @@ final class PlaceWords {
       while (w.more()) parts.add(w.part(parts.size()));
       return place(parts, system);
     } catch (NotUnderstood e) {
-      return TypedPlace.no(e.getMessage());
+      return new TypedPlace.Read(Optional.empty(), e.said);
     }
   }
 
@@ -153,7 +157,7 @@ final class PlaceWords {
       t = whole + (thousands ? "" : ".") + t.substring(last + 1);
     }
     OptionalDouble d = Numbers.read(t);
-    if (d.isEmpty()) throw new NotUnderstood("“" + s + "” is not understood as a number.");
+    if (d.isEmpty()) throw new NotUnderstood("typed.noNumber", "found", s);
     return d.getAsDouble();
   }
 
@@ -170,9 +174,7 @@ final class PlaceWords {
       return new Token(Sort.MINUTE, lower, 0, false);
     if (lower.equals("sec") || lower.equals("seconds"))
       return new Token(Sort.SECOND, lower, 0, false);
-    if (lower.equals("o"))
-      throw new NotUnderstood(
-          "“" + word + "” stands for east in some languages and for west in others; write E or W.");
+    if (lower.equals("o")) throw new NotUnderstood("typed.eastOrWest", "found", word);
     throw unknown(s, i);
   }
 
@@ -182,11 +184,11 @@ final class PlaceWords {
     while (end < s.length() && Character.isLetter(s.charAt(i)) && Character.isLetter(s.charAt(end)))
       end++;
     return new NotUnderstood(
-        "“"
-            + s.substring(i, end)
-            + "” is not understood"
-            + (before.isEmpty() ? "" : "; up to there stands “" + before + "”")
-            + ". Give degrees such as 57.9012, -10.2034, easting and northing, or a grid reference.");
+        before.isEmpty() ? "typed.unknown" : "typed.unknownAfter",
+        "found",
+        s.substring(i, end),
+        "before",
+        before);
   }
 
   private boolean more() {
@@ -218,10 +220,10 @@ final class PlaceWords {
     if (next() != Sort.NUMBER)
       throw new NotUnderstood(
           n == 0
-              ? "A number was expected first, such as in 57.9012, -10.2034."
-              : at < tokens.size()
-                  ? "“" + tokens.get(at).text + "” is not understood where it stands."
-                  : "After the last letter a number is missing.");
+              ? "typed.numberFirst"
+              : at < tokens.size() ? "typed.misplaced" : "typed.numberMissing",
+          "found",
+          at < tokens.size() ? tokens.get(at).text : "");
     Token first = tokens.get(at++);
     p.signed = first.signed;
     p.value = first.number;
@@ -230,10 +232,8 @@ final class PlaceWords {
     double seconds = minutes < 0 ? -1 : minor(p, Sort.SECOND);
     if (minutes >= 0) {
       if (first.number != Math.rint(first.number) || seconds >= 0 && minutes != Math.rint(minutes))
-        throw new NotUnderstood(
-            "Understood " + first.text + "° with minutes: then only the last number has decimals.");
-      if (minutes >= 60 || seconds >= 60)
-        throw new NotUnderstood("Minutes and seconds run from 0 to 60.");
+        throw new NotUnderstood("typed.decimals", "degrees", first.text);
+      if (minutes >= 60 || seconds >= 60) throw new NotUnderstood("typed.sixty");
       double more = minutes / 60 + Math.max(0, seconds) / 3600;
       boolean negative = first.text.startsWith("-");
       // a thirtieth of a millimetre: what minutes and seconds leave of digits is no news
@@ -277,19 +277,19 @@ final class PlaceWords {
       throws NotUnderstood {
     if (all.size() < 2)
       throw new NotUnderstood(
-          all.isEmpty()
-              ? "Two numbers were expected, such as 57.9012, -10.2034."
-              : "Understood " + said(all.get(0)) + "; the second number is missing.");
+          all.isEmpty() ? "typed.twoNumbers" : "typed.secondMissing",
+          "first",
+          all.isEmpty() ? "" : said(all.get(0)));
     boolean height = all.size() == 3 && all.get(2).direction == 0 && !all.get(2).angle;
     if (all.size() > 2 && !height)
       throw new NotUnderstood(
-          "Understood "
-              + said(all.get(0))
-              + " and "
-              + said(all.get(1))
-              + "; the rest, from "
-              + said(all.get(2))
-              + ", is too much for a position.");
+          "typed.tooMuch",
+          "first",
+          said(all.get(0)),
+          "second",
+          said(all.get(1)),
+          "rest",
+          said(all.get(2)));
     return TypedPlace.height(two(all.get(0), all.get(1), system), height);
   }
 
@@ -300,28 +300,20 @@ final class PlaceWords {
   private static TypedPlace.Read two(Part a, Part b, Optional<CoordinateSystem> system)
       throws NotUnderstood {
     for (Part p : List.of(a, b)) {
-      if (p.direction != 0 && p.signed)
-        throw new NotUnderstood("With letters, degrees are without a sign.");
+      if (p.direction != 0 && p.signed) throw new NotUnderstood("typed.noSign");
       if (p.axis == null && p.direction != 0)
         p.axis = p.direction == 'N' || p.direction == 'S' ? Axis.LATITUDE : Axis.LONGITUDE;
     }
     boolean none = a.axis == null && b.axis == null;
     if (!none && (a.axis == null || b.axis == null))
-      throw new NotUnderstood(
-          "Understood " + said(a) + " and " + said(b) + "; only one of the two says which it is.");
+      throw new NotUnderstood("typed.onlyOne", "first", said(a), "second", said(b));
     boolean northFirst = none ? !isMetric(a, b) : isNorth(a);
-    if (!none && isNorth(a) == isNorth(b))
-      throw new NotUnderstood("One of the two must be north or south, the other east or west.");
+    if (!none && isNorth(a) == isNorth(b)) throw new NotUnderstood("typed.sameAxis");
     Part north = northFirst ? a : b;
     Part east = northFirst ? b : a;
     if (isMetric(a, b)) return TypedPlace.projected(east.value, north.value, system);
     if (none && (Math.abs(a.value) > 90 || Math.abs(b.value) > 180))
-      throw new NotUnderstood(
-          "Understood "
-              + said(a)
-              + " and "
-              + said(b)
-              + ": latitudes run to 90 degrees, longitudes to 180. For easting and northing write E and N before them, or m after them.");
+      throw new NotUnderstood("typed.outOfRange", "first", said(a), "second", said(b));
     return TypedPlace.degrees(
         north.direction == 'S' ? -north.value : north.value,
         east.direction == 'W' ? -east.value : east.value);

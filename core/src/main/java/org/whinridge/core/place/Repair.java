@@ -11,6 +11,8 @@ import org.locationtech.jts.geom.Polygonal;
 import org.locationtech.jts.geom.util.GeometryFixer;
 import org.locationtech.jts.operation.polygonize.Polygonizer;
 import org.locationtech.jts.operation.union.UnaryUnionOp;
+import org.whinridge.core.said.Said;
+import org.whinridge.core.said.Unfit;
 
 /**
  * Makes polygons sound that cross or touch themselves. What such a polygon covers is a matter of
@@ -21,7 +23,7 @@ public enum Repair {
    * Shells stay land and holes stay holes, whatever they cross; parts that lie twice are one. Right
    * where a ring touches or crosses itself a little.
    */
-  STRUCTURE("structure", "shells stay shells, holes stay holes") {
+  STRUCTURE("structure") {
     @Override
     Geometry made(Geometry g) {
       return GeometryFixer.fix(g);
@@ -31,7 +33,7 @@ public enum Repair {
    * Only the lines count: what lies within an odd number of rings is inside. Right where shells and
    * holes are mixed up, as when a shell stands again as its own hole.
    */
-  LINEWORK("linework", "what an odd number of rings surrounds is inside") {
+  LINEWORK("linework") {
     @Override
     Geometry made(Geometry g) {
       return oddlySurrounded(g);
@@ -45,11 +47,9 @@ public enum Repair {
   public static final double LITTLE = 0.01;
 
   private final String id;
-  private final String said;
 
-  Repair(String id, String said) {
+  Repair(String id) {
     this.id = id;
-    this.said = said;
   }
 
   /** The name in forms and addresses. */
@@ -58,8 +58,8 @@ public enum Repair {
   }
 
   /** What it does, for people. */
-  public String said() {
-    return said;
+  public Said said() {
+    return Said.of("repair." + id);
   }
 
   /** The way with a name; structure for any other. */
@@ -103,7 +103,7 @@ public enum Repair {
       Geometry after = made(g);
       return new Result(after, before, after.getArea());
     } catch (RuntimeException e) {
-      throw new IllegalArgumentException("its lines can't be sorted out", e);
+      throw new Unfit("geometry.repair").because(e);
     }
   }
 

@@ -12,6 +12,8 @@ import org.locationtech.jts.geom.Point;
 import org.locationtech.jts.geom.Polygon;
 import org.locationtech.jts.operation.valid.IsSimpleOp;
 import org.locationtech.jts.operation.valid.IsValidOp;
+import org.locationtech.jts.operation.valid.TopologyValidationError;
+import org.whinridge.core.said.Said;
 
 /**
  * What people do to the shape of a feature: split a line, add and take away parts and holes.
@@ -148,44 +150,41 @@ public final class Reshaping {
   }
 
   /**
-   * What is wrong with a drawn shape, in words, and where.
+   * What is wrong with a drawn shape, and where.
    *
    * @param at the position concerned; empty when it is about the whole
    * @param ofArea whether the edges of an area are what is wrong
    */
-  public record Fault(String message, Optional<Coordinate> at, boolean ofArea) {}
+  public record Fault(Said message, Optional<Coordinate> at, boolean ofArea) {}
 
   /** What keeps a geometry from being a feature's of a layer of that kind; empty when nothing. */
   public static Optional<Fault> fault(Geometry g, GeometryKind kind) {
-    if (g.isEmpty()) return whole("nothing is drawn yet");
+    if (g.isEmpty()) return whole(Said.of("shape.nothing"));
     if (!GeometryKind.of(g).equals(Optional.of(kind)))
-      return whole("this layer holds " + kind.id() + " features, and this is none");
+      return whole(Said.of("shape.otherKind", "kind", kind.id()));
     for (Coordinate c : g.getCoordinates())
       if (!GeometryJson.inRange(c.x, c.y))
-        return Optional.of(
-            new Fault("a position lies outside of the world", Optional.of(c), false));
+        return Optional.of(new Fault(Said.of("shape.outside"), Optional.of(c), false));
     if (kind == GeometryKind.LINE && Geodesy.lengthM(g) == 0)
-      return whole("the line has no length");
+      return whole(Said.of("shape.noLength"));
     if (kind != GeometryKind.POLYGON) return Optional.empty();
     var error = new IsValidOp(g).getValidationError();
     if (error == null) return Optional.empty();
-    return Optional.of(
-        new Fault(
-            switch (error.getErrorType()) {
-              case org.locationtech.jts.operation.valid.TopologyValidationError.SELF_INTERSECTION,
-                  org.locationtech.jts.operation.valid.TopologyValidationError
-                      .RING_SELF_INTERSECTION ->
-                  "the area crosses itself";
-              case org.locationtech.jts.operation.valid.TopologyValidationError
-                      .HOLE_OUTSIDE_SHELL ->
-                  "a hole lies outside of the area";
-              case org.locationtech.jts.operation.valid.TopologyValidationError.NESTED_SHELLS,
-                  org.locationtech.jts.operation.valid.TopologyValidationError.NESTED_HOLES ->
-                  "two parts lie in each other";
-              default -> "the area has too few corners or is not sound";
-            },
-            Optional.ofNullable(error.getCoordinate()),
-            true));
+    return Optional.of(new Fault(unsound(error), Optional.ofNullable(error.getCoordinate()), true));
+  }
+
+  /** What is wrong with the edges of an area. */
+  public static Said unsound(TopologyValidationError error) {
+    return Said.of(
+        switch (error.getErrorType()) {
+          case TopologyValidationError.SELF_INTERSECTION,
+              TopologyValidationError.RING_SELF_INTERSECTION ->
+              "shape.crosses";
+          case TopologyValidationError.HOLE_OUTSIDE_SHELL -> "shape.holeOutside";
+          case TopologyValidationError.NESTED_SHELLS, TopologyValidationError.NESTED_HOLES ->
+              "shape.nested";
+          default -> "shape.unsound";
+        });
   }
 
   /**
@@ -211,7 +210,7 @@ public final class Reshaping {
     return op.getNonSimpleLocations().size();
   }
 
-  private static Optional<Fault> whole(String message) {
+  private static Optional<Fault> whole(Said message) {
     return Optional.of(new Fault(message, Optional.empty(), false));
   }
 }

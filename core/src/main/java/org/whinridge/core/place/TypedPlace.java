@@ -5,6 +5,7 @@ import com.google.re2j.Pattern;
 import java.util.List;
 import java.util.Optional;
 import org.locationtech.jts.geom.Coordinate;
+import org.whinridge.core.said.Said;
 import org.whinridge.core.text.Fold;
 import org.whinridge.core.text.Numbers;
 
@@ -46,9 +47,9 @@ public final class TypedPlace {
    * What was understood.
    *
    * @param at degrees of WGS 84; empty when it could not be understood
-   * @param message what was understood or why not, in words
+   * @param message what was understood or why not
    */
-  public record Read(Optional<Coordinate> at, String message) {}
+  public record Read(Optional<Coordinate> at, Said message) {}
 
   private TypedPlace() {}
 
@@ -67,9 +68,8 @@ public final class TypedPlace {
 
   private static Read understood(String typed, Optional<CoordinateSystem> system) {
     String s = plain(typed);
-    if (s.isEmpty()) return no("Type latitude and longitude in degrees, or easting and northing.");
-    if (s.length() > LONGEST)
-      return no("This is longer than a position; nothing of it was understood.");
+    if (s.isEmpty()) return no("typed.nothing");
+    if (s.length() > LONGEST) return no("typed.tooLong");
     Matcher geo = GEO.matcher(s);
     if (geo.matches()) return geo(geo);
     Matcher point = POINT.matcher(s);
@@ -100,15 +100,15 @@ public final class TypedPlace {
     return b.toString().replace("''", "\"").strip().replaceAll(" +", " ");
   }
 
-  static Read no(String message) {
-    return new Read(Optional.empty(), message);
+  static Read no(String key, Object... args) {
+    return new Read(Optional.empty(), Said.of(key, args));
   }
 
   private static Read geo(Matcher m) {
     String more = m.group(4) == null ? "" : m.group(4);
     for (String p : more.split(";"))
       if (Fold.lower(p).startsWith("crs=") && !Fold.lower(p).equals("crs=wgs84"))
-        return no("Understood a geo: address in “" + p + "”; only WGS 84 is understood.");
+        return no("typed.geoCrs", "crs", p);
     return height(
         degrees(Double.parseDouble(m.group(1)), Double.parseDouble(m.group(2))),
         m.group(3) != null);
@@ -117,14 +117,10 @@ public final class TypedPlace {
   private static Read point(Matcher m, Optional<CoordinateSystem> system) {
     double x = Numbers.read(m.group(2)).orElse(Double.NaN);
     double y = Numbers.read(m.group(3)).orElse(Double.NaN);
-    if (Double.isNaN(x) || Double.isNaN(y))
-      return no("Understood a WKT point; its two numbers can't be read.");
+    if (Double.isNaN(x) || Double.isNaN(y)) return no("typed.wktNumbers");
     boolean world = m.group(1) == null || m.group(1).equals("4326");
     if (!world && system.filter(s -> s.code().equals("EPSG:" + m.group(1))).isEmpty())
-      return no(
-          "Understood a WKT point in EPSG:"
-              + m.group(1)
-              + "; only EPSG:4326 and the project's own system are understood.");
+      return no("typed.wktSystem", "code", m.group(1));
     boolean degrees = world && Math.abs(x) <= 180 && Math.abs(y) <= 90;
     return height(
         degrees || m.group(1) != null && world ? degrees(y, x) : projected(x, y, system),
@@ -134,41 +130,46 @@ public final class TypedPlace {
   /** The same, saying that a height was left out, if there was one. */
   static Read height(Read r, boolean there) {
     return there && r.at().isPresent()
-        ? new Read(r.at(), r.message() + "; the height is left out")
+        ? new Read(r.at(), Said.of("typed.noHeight", "read", r.message()))
         : r;
   }
 
   static Read projected(double east, double north, Optional<CoordinateSystem> system) {
-    if (system.isEmpty() || system.get().isInDegrees())
-      return no("These are no degrees, and the project has no system of eastings and northings.");
+    if (system.isEmpty() || system.get().isInDegrees()) return no("typed.noDegrees");
     Optional<Coordinate> at =
         system
             .get()
             .unproject(new Coordinate(east, north))
             .filter(c -> GeometryJson.inRange(c.x, c.y));
     return at.isEmpty()
-        ? no("There is no such place in " + system.get().code() + ".")
-        : new Read(
-            at,
-            "E "
-                + Numbers.fixed(east, 2)
-                + " m, N "
-                + Numbers.fixed(north, 2)
-                + " m in "
-                + system.get().code());
+        ? no("typed.noSuchPlace", "system", system.get().code())
+        : new Read(at, metres(east, north, Said.text(system.get().code())));
   }
 
   static Read degrees(double lat, double lon) {
-    if (Math.abs(lat) > 90 || Math.abs(lon) > 180)
-      return no("Latitudes run to 90 degrees, longitudes to 180.");
+    if (Math.abs(lat) > 90 || Math.abs(lon) > 180) return no("typed.range");
     return new Read(
         Optional.of(new Coordinate(lon, lat)),
-        Numbers.fixed(Math.abs(lat), 6)
-            + "° "
-            + (lat < 0 ? "S" : "N")
-            + ", "
-            + Numbers.fixed(Math.abs(lon), 6)
-            + "° "
-            + (lon < 0 ? "W" : "E"));
+        Said.of(
+            "typed.degrees",
+            "lat",
+            Numbers.fixed(Math.abs(lat), 6),
+            "northSouth",
+            Said.of(lat < 0 ? "compass.south" : "compass.north"),
+            "lon",
+            Numbers.fixed(Math.abs(lon), 6),
+            "eastWest",
+            Said.of(lon < 0 ? "compass.west" : "compass.east")));
+  }
+
+  static Said metres(double east, double north, Said system) {
+    return Said.of(
+        "typed.metres",
+        "east",
+        Numbers.fixed(east, 2),
+        "north",
+        Numbers.fixed(north, 2),
+        "system",
+        system);
   }
 }

@@ -4,6 +4,7 @@ import com.eclipsesource.json.JsonObject;
 import com.eclipsesource.json.JsonValue;
 import java.util.Optional;
 import org.whinridge.core.place.GeometryKind;
+import org.whinridge.core.said.Unfit;
 import org.whinridge.core.text.Numbers;
 import org.whinridge.core.text.Word;
 
@@ -67,7 +68,7 @@ public record LookUp(
 
   public LookUp {
     if (Double.isNaN(withinM) || withinM < 0 || withinM > FARTHEST_M)
-      throw new IllegalArgumentException("a look-up reaches from 0 to 50,000 metres");
+      throw new Unfit("form.lookUpReach", "most", 50_000);
   }
 
   /** The polygon of a layer that holds the place. */
@@ -109,8 +110,7 @@ public record LookUp(
     return new LookUp(
         o.getString("layer", ""),
         o.getString("layerName", ""),
-        How.of(how)
-            .orElseThrow(() -> new IllegalArgumentException("there is no look-up ‘" + how + "’")),
+        How.of(how).orElseThrow(() -> new Unfit("form.noLookUp", "how", how)),
         within == null ? 0 : within.asDouble(),
         o.getString("filter", ""),
         o.getString("several", "smallest").equals("list") ? Several.LIST : Several.SMALLEST);

@@ -4,8 +4,9 @@ import java.util.List;
 import java.util.Optional;
 import org.whinridge.core.layer.Feature;
 import org.whinridge.core.place.Alongside;
+import org.whinridge.core.said.Said;
 
-/** What a place look-up came to. Each outcome is said in words on the sheet. */
+/** What a place look-up came to. Each outcome is told on the sheet. */
 public sealed interface LookupResult {
   /**
    * One feature found.
@@ -37,5 +38,5 @@ public sealed interface LookupResult {
   record LayerMissing() implements LookupResult {}
 
   /** The filter can't be read against the layer that travelled. */
-  record FilterBroken(String message) implements LookupResult {}
+  record FilterBroken(Said message) implements LookupResult {}
 }

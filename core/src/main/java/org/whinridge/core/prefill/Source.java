@@ -7,6 +7,7 @@ import com.eclipsesource.json.JsonValue;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import org.whinridge.core.said.Unfit;
 
 /** One source in a question's prefill chain. The first source that gives a value wins. */
 public sealed interface Source {
@@ -107,7 +108,7 @@ public sealed interface Source {
           out.add(new WorkedOut(o.getString("formula", "")));
           break;
         default:
-          throw new IllegalArgumentException("there is no source ‘" + from + "’ of a first value");
+          throw new Unfit("form.noSource", "from", from);
       }
     }
     return List.copyOf(out);
@@ -122,8 +123,6 @@ public sealed interface Source {
         new LookUpValue(
             o.getString("field", ""),
             LookUpValue.Measure.of(take)
-                .orElseThrow(
-                    () ->
-                        new IllegalArgumentException("a look-up has no ‘" + take + "’ to take"))));
+                .orElseThrow(() -> new Unfit("form.noTake", "take", take))));
   }
 }

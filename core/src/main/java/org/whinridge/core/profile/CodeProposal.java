@@ -6,24 +6,20 @@ import java.util.Set;
 import java.util.TreeSet;
 import org.whinridge.core.layer.Code;
 import org.whinridge.core.layer.Field;
+import org.whinridge.core.said.Said;
 
 /** Proposes stored codes for labels: as they are, 1 2 3…, or short words. */
 public enum CodeProposal {
   /** The label itself is stored. */
-  SAME("as they are"),
+  SAME,
   /** 1, 2, 3… in the order given. */
-  NUMBERS("1, 2, 3…"),
+  NUMBERS,
   /** Small letters without accents, underscores for gaps, at most 20 characters, none twice. */
-  SHORT_WORDS("short words");
-  private final String said;
-
-  CodeProposal(String said) {
-    this.said = said;
-  }
+  SHORT_WORDS;
 
   /** The words for people. */
-  public String said() {
-    return said;
+  public Said said() {
+    return Said.of("proposal." + name());
   }
 
   /** Codes for the labels, in their order; blank labels and repeated ones are left out. */

@@ -2,6 +2,7 @@ package org.whinridge.core.profile;
 
 import java.util.ArrayList;
 import java.util.List;
+import org.whinridge.core.said.Said;
 
 /**
  * Watches a column for values that come more than once, in 12 bytes a value: 64-bit hashes in an
@@ -15,7 +16,7 @@ final class KeyWatch {
   private int seen;
   private int repeated;
   private boolean given;
-  private final List<String> told = new ArrayList<>();
+  private final List<Said> told = new ArrayList<>();
 
   void see(String value, int row) {
     if (given) return;
@@ -31,7 +32,8 @@ final class KeyWatch {
     int at = slot(h, hashes);
     if (hashes[at] == h) {
       repeated++;
-      if (told.size() < MOST_TOLD) told.add("“" + value + "” in rows " + rows[at] + " and " + row);
+      if (told.size() < MOST_TOLD)
+        told.add(Said.of("finding.twice", "value", value, "first", rows[at], "second", row));
       return;
     }
     hashes[at] = h;
@@ -48,7 +50,7 @@ final class KeyWatch {
     return repeated;
   }
 
-  List<String> told() {
+  List<Said> told() {
     return told;
   }
 

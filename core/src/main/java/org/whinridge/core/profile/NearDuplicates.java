@@ -8,6 +8,7 @@ import java.util.Map;
 import java.util.Set;
 import java.util.TreeMap;
 import java.util.TreeSet;
+import org.whinridge.core.said.Said;
 import org.whinridge.core.text.EditDistance;
 import org.whinridge.core.text.Fold;
 import org.whinridge.core.text.Numbers;
@@ -39,9 +40,9 @@ public final class NearDuplicates {
    *
    * @param good the spelling proposed: one of the code list if any, else the most frequent
    * @param values all spellings, the proposed one first, then by falling count
-   * @param why "same letters" or "n letters apart" or "abbreviation" for each but the first
+   * @param why why it looks like the first, for each but that one
    */
-  public record Group(String good, List<ValueCount> values, List<String> why) {
+  public record Group(String good, List<ValueCount> values, List<Said> why) {
     /** How many features would get another spelling. */
     public int touched() {
       return values.stream().skip(1).mapToInt(ValueCount::count).sum();
@@ -87,7 +88,7 @@ public final class NearDuplicates {
       ValueCount v = h.first();
       boolean listed = h.listed;
       Head same = listed ? null : heads.byKey.get(h.key);
-      if (same != null) same.take(v, "same letters");
+      if (same != null) same.take(v, Said.of("alike.same"));
       else if (!listed && isAbbreviation(v)) cutShort.add(v);
       else if (listed || !heads.takeNear(h)) heads.add(h);
     }
@@ -113,7 +114,7 @@ public final class NearDuplicates {
         heads.stream()
             .filter(h -> h.joined.length() > key.length() && h.joined.startsWith(key))
             .toList();
-    if (longer.size() == 1) longer.get(0).take(v, "abbreviation");
+    if (longer.size() == 1) longer.get(0).take(v, Said.of("alike.abbreviation"));
   }
 
   /**
@@ -172,8 +173,7 @@ public final class NearDuplicates {
             least = d;
           }
         }
-      if (best != null)
-        best.take(h.first(), least == 1 ? "1 letter apart" : least + " letters apart");
+      if (best != null) best.take(h.first(), Said.of("alike.letters", "n", least));
       return best != null;
     }
   }
@@ -186,7 +186,7 @@ public final class NearDuplicates {
     final int untidy;
     final List<String> words;
     final List<ValueCount> values = new ArrayList<>();
-    final List<String> why = new ArrayList<>();
+    final List<Said> why = new ArrayList<>();
     private final long signs;
 
     Head(ValueCount first, boolean listed) {
@@ -234,7 +234,7 @@ public final class NearDuplicates {
       return sum == 0 ? most + 1 : sum;
     }
 
-    void take(ValueCount v, String because) {
+    void take(ValueCount v, Said because) {
       values.add(v);
       why.add(because);
     }

@@ -7,6 +7,7 @@ import java.util.Map;
 import java.util.Set;
 import java.util.TreeSet;
 import org.whinridge.core.layer.Code;
+import org.whinridge.core.said.Said;
 import org.whinridge.core.text.Fold;
 
 /**
@@ -17,7 +18,7 @@ import org.whinridge.core.text.Fold;
  * @param codes the codes in the order of the lines
  * @param told what was left out, and why, in words: the header, and codes that stand twice
  */
-public record PastedCodes(List<Code> codes, List<String> told) {
+public record PastedCodes(List<Code> codes, List<Said> told) {
   private static final int MOST_TOLD = 20;
 
   /** Words that head a column of codes or of labels. Common practice, no source. */
@@ -46,7 +47,11 @@ public record PastedCodes(List<Code> codes, List<String> told) {
     told = List.copyOf(told);
   }
 
-  private record Line(String code, String label) {}
+  private record Line(String code, String label) {
+    String shown() {
+      return code.isEmpty() ? label : code + ", " + label;
+    }
+  }
 
   /**
    * Reads a text.
@@ -57,13 +62,10 @@ public record PastedCodes(List<Code> codes, List<String> told) {
   public static PastedCodes read(String text, CodeProposal how, List<Code> there) {
     List<Line> lines = new ArrayList<>();
     for (String s : text.split("\\R")) if (!s.isBlank()) lines.add(line(s));
-    List<String> told = new ArrayList<>();
+    List<Said> told = new ArrayList<>();
     if (lines.size() > 1 && isHead(lines.get(0))) {
       Line head = lines.remove(0);
-      told.add(
-          "The first line, “"
-              + (head.code.isEmpty() ? head.label : head.code + ", " + head.label)
-              + "”, was taken for a header.");
+      told.add(Said.of("pasted.header", "line", head.shown()));
     }
     Map<String, Code> out = new LinkedHashMap<>();
     Set<String> used = new TreeSet<>();
@@ -79,7 +81,7 @@ public record PastedCodes(List<Code> codes, List<String> told) {
       List<Code> there,
       Set<String> used,
       Map<String, Code> out,
-      List<String> told) {
+      List<Said> told) {
     Code same = null;
     for (Code c : there) if (isSame(c, l)) same = c;
     for (Code c : out.values()) if (isSame(c, l)) same = c;
@@ -87,12 +89,12 @@ public record PastedCodes(List<Code> codes, List<String> told) {
       boolean whole = l.code.isEmpty() || same.label().equals(l.label);
       if (told.size() < MOST_TOLD)
         told.add(
-            "“"
-                + (l.code.isEmpty() ? l.label : l.code + ", " + l.label)
-                + "” "
-                + (whole
-                    ? "stands there already and was left out."
-                    : "was left out: its code stands for “" + same.label() + "” already."));
+            Said.of(
+                whole ? "pasted.thereAlready" : "pasted.codeTaken",
+                "line",
+                l.shown(),
+                "label",
+                same.label()));
       return;
     }
     String code = l.code.isEmpty() ? how.codeFor(l.label, used) : l.code;

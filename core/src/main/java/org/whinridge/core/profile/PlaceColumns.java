@@ -12,6 +12,7 @@ import org.locationtech.jts.io.ParseException;
 import org.locationtech.jts.io.WKTReader;
 import org.whinridge.core.layer.Reading;
 import org.whinridge.core.place.GeometryJson;
+import org.whinridge.core.said.Unfit;
 import org.whinridge.core.text.Fold;
 import org.whinridge.core.text.Numbers;
 import org.whinridge.core.value.Value;
@@ -157,8 +158,12 @@ public record PlaceColumns(String x, String y, String wkt, boolean degrees) {
     OptionalDouble d = Numbers.read(s);
     if (d.isEmpty()) d = Reading.DECIMAL_COMMA.number(s);
     if (d.isEmpty())
-      throw new IllegalArgumentException(
-          s.isEmpty() ? column + " is empty" : column + " has “" + s + "”, which is no number");
+      throw new Unfit(
+          s.isEmpty() ? "geometry.columnEmpty" : "geometry.columnNoNumber",
+          "column",
+          column,
+          "value",
+          s);
     return d.getAsDouble();
   }
 
@@ -169,8 +174,8 @@ public record PlaceColumns(String x, String y, String wkt, boolean degrees) {
       Geometry g = new WKTReader(GeometryJson.WGS84).read(text);
       return g.isEmpty() ? Optional.empty() : Optional.of(g);
     } catch (ParseException | IllegalArgumentException e) {
-      throw new IllegalArgumentException(
-          "“" + text.substring(0, Math.min(40, text.length())) + "” is not WKT", e);
+      throw new Unfit("geometry.notWkt", "text", text.substring(0, Math.min(40, text.length())))
+          .because(e);
     }
   }
 }

@@ -1,6 +1,8 @@
 package org.whinridge.core.profile;
 
+import java.util.ArrayList;
 import java.util.EnumMap;
+import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.function.Consumer;
@@ -12,7 +14,8 @@ import org.locationtech.jts.operation.valid.IsValidOp;
 import org.whinridge.core.place.DateLine;
 import org.whinridge.core.place.GeometryKind;
 import org.whinridge.core.place.Repair;
-import org.whinridge.core.text.Fold;
+import org.whinridge.core.place.Reshaping;
+import org.whinridge.core.said.Said;
 import org.whinridge.core.text.Numbers;
 
 /** What the geometries of a layer of a file are like: kinds, extent, range, soundness. */
@@ -22,7 +25,7 @@ final class ShapeSurvey {
    */
   static final double NEARLY_ALL = 0.9;
 
-  private final Consumer<String> tell;
+  private final Consumer<Said> tell;
   private final Map<GeometryKind, Integer> kinds = new EnumMap<>(GeometryKind.class);
   private final Envelope extent = new Envelope();
   private final Envelope inDegrees = new Envelope();
@@ -35,7 +38,7 @@ final class ShapeSurvey {
   private int beyond;
 
   /** {@code tell} is told of what is wrong, in words. */
-  ShapeSurvey(Consumer<String> tell) {
+  ShapeSurvey(Consumer<Said> tell) {
     this.tell = tell;
   }
 
@@ -58,7 +61,7 @@ final class ShapeSurvey {
     Envelope e = g.getEnvelopeInternal();
     if (!e.isNull() && Double.isFinite(e.getWidth()) && Double.isFinite(e.getHeight()))
       if (!hasNoNumber(g)) return true;
-    tell.accept("Row " + number + ": a coordinate is no number; it is taken without a place.");
+    tell.accept(Said.of("finding.noNumber", "row", number));
     return false;
   }
 
@@ -82,23 +85,34 @@ final class ShapeSurvey {
     IsValidOp valid = new IsValidOp(g);
     if (valid.isValid()) return;
     selfCrossing++;
-    StringBuilder b = new StringBuilder("Row " + number + ": its polygon crosses itself");
     Coordinate at = valid.getValidationError().getCoordinate();
-    if (at != null) b.append(" at ").append(shown(at.x)).append(", ").append(shown(at.y));
-    b.append(" (").append(Fold.lower(valid.getValidationError().getMessage())).append(')');
+    List<Said> found = new ArrayList<>();
+    found.add(
+        Said.of(
+            "finding.crosses",
+            "row",
+            number,
+            "x",
+            at == null ? Said.NONE : shown(at.x),
+            "y",
+            at == null ? Said.NONE : shown(at.y),
+            "why",
+            Reshaping.unsound(valid.getValidationError())));
     for (Repair way : Repair.values()) {
       Optional<Repair.Result> r = repaired(way, g);
       if (r.filter(Repair.Result::isLittle).isPresent()) continue;
       changing.merge(way, 1, Integer::sum);
-      b.append("; repaired by ")
-          .append(way.id())
-          .append(r.isEmpty() ? " it can't be" : ", its area would change by " + share(r.get()));
+      found.add(
+          r.isEmpty()
+              ? Said.of("finding.noRepair", "way", way.id())
+              : Said.of("finding.repairChanges", "way", way.id(), "share", share(r.get())));
     }
-    tell.accept(b.append('.').toString());
+    tell.accept(Said.of("finding.sentence", "a", Said.row(found, "list.also", "list.also")));
   }
 
-  private static String share(Repair.Result r) {
-    return Numbers.plain(Math.max(0.1, Numbers.round(100 * r.changed(), 1))) + " %";
+  /** How much of its area changes; at least a tenth of a per cent. */
+  private static double share(Repair.Result r) {
+    return Math.max(0.001, Numbers.round(r.changed(), 3));
   }
 
   private static Optional<Repair.Result> repaired(Repair way, Geometry g) {
@@ -109,8 +123,8 @@ final class ShapeSurvey {
     }
   }
 
-  private static String shown(double d) {
-    return Numbers.plain(Numbers.round(d, 6));
+  private static Said shown(double d) {
+    return Said.number(Numbers.round(d, 6));
   }
 
   int withoutPlace() {

@@ -5,6 +5,7 @@ import com.google.re2j.Pattern;
 import com.google.re2j.PatternSyntaxException;
 import java.util.ArrayList;
 import java.util.List;
+import org.whinridge.core.said.Unfit;
 
 /**
  * Splits one text into several: at a separator, or by the groups of a pattern. Patterns match in
@@ -24,7 +25,7 @@ public final class Split {
 
   /** A split at each separator, which is taken as it is: ";" or " - ". */
   public static Split at(String separator) {
-    if (separator.isEmpty()) throw new IllegalArgumentException("the separator is empty");
+    if (separator.isEmpty()) throw new Unfit("split.noSeparator");
     return new Split(separator, null);
   }
 
@@ -35,17 +36,13 @@ public final class Split {
    *     group
    */
   public static Split by(String regex) {
-    if (regex.length() > 400)
-      throw new IllegalArgumentException("the pattern has more than 400 characters");
+    if (regex.length() > 400) throw new Unfit("split.tooLong", "most", 400);
     try {
       Pattern p = Pattern.compile(regex);
-      if (p.groupCount() == 0)
-        throw new IllegalArgumentException(
-            "the pattern has no group: put round brackets around each part to be taken");
+      if (p.groupCount() == 0) throw new Unfit("split.noGroup");
       return new Split("", p);
     } catch (PatternSyntaxException e) {
-      throw new IllegalArgumentException(
-          "the pattern is not sound: " + e.getDescription() + " near “" + e.getPattern() + "”", e);
+      throw new Unfit("split.unsound", "why", e.getDescription(), "at", e.getPattern()).because(e);
     }
   }
 

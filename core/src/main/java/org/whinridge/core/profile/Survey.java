@@ -14,6 +14,8 @@ import org.whinridge.core.layer.Field;
 import org.whinridge.core.layer.FieldType;
 import org.whinridge.core.place.GeometryKind;
 import org.whinridge.core.place.Repair;
+import org.whinridge.core.said.Said;
+import org.whinridge.core.said.Unfit;
 import org.whinridge.core.text.Numbers;
 import org.whinridge.core.value.Value;
 
@@ -36,7 +38,7 @@ public final class Survey {
   private int problems;
   private final ShapeSurvey shapes = new ShapeSurvey(this::tell);
   private final Map<String, Watched> columns = new LinkedHashMap<>();
-  private final List<String> told = new ArrayList<>();
+  private final List<Said> told = new ArrayList<>();
   private final List<String> foreignText = new ArrayList<>();
 
   private static final class Watched {
@@ -68,7 +70,7 @@ public final class Survey {
       TypeGuess.Guess guess,
       List<String> samples,
       boolean mayBeKey,
-      List<String> repeated,
+      List<Said> repeated,
       Map<String, Integer> distinct) {
     /**
      * Spellings that look like one value, when nobody stated which values there are; none when
@@ -109,7 +111,7 @@ public final class Survey {
    *     them
    */
   public void see(
-      int number, Map<GeometryKind, Geometry> geometry, Map<String, Value> values, String problem) {
+      int number, Map<GeometryKind, Geometry> geometry, Map<String, Value> values, Said problem) {
     count++;
     if (!problem.isEmpty()) tell(problem);
     shapes.see(number, geometry);
@@ -120,12 +122,7 @@ public final class Survey {
     Watched w = columns.get(name);
     if (w == null) {
       if (columns.size() >= MOST_COLUMNS)
-        throw new IllegalArgumentException(
-            "The features have more than "
-                + MOST_COLUMNS
-                + " different properties between them; feature "
-                + number
-                + " brings one more.");
+        throw new Unfit("finding.tooManyColumns", "most", MOST_COLUMNS, "n", number);
       w = new Watched();
       columns.put(name, w);
     }
@@ -167,7 +164,7 @@ public final class Survey {
   }
 
   /** Tells of something wrong; beyond {@link #MOST_TOLD} it is only counted. */
-  public void tell(String problem) {
+  public void tell(Said problem) {
     problems++;
     if (told.size() < MOST_TOLD) told.add(problem);
   }
@@ -198,7 +195,7 @@ public final class Survey {
   }
 
   /** The first problems, in words. */
-  public List<String> problems() {
+  public List<Said> problems() {
     return List.copyOf(told);
   }
 

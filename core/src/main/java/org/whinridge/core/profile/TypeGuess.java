@@ -11,9 +11,9 @@ import java.util.TreeMap;
 import org.whinridge.core.layer.Code;
 import org.whinridge.core.layer.FieldType;
 import org.whinridge.core.layer.Reading;
+import org.whinridge.core.said.Said;
 import org.whinridge.core.text.Blanks;
 import org.whinridge.core.text.Fold;
-import org.whinridge.core.text.Numbers;
 import org.whinridge.core.value.Value;
 
 /**
@@ -58,7 +58,7 @@ public final class TypeGuess {
   public record Guess(
       FieldType type,
       Reading reading,
-      String evidence,
+      Said evidence,
       List<Code> codes,
       int filled,
       int empty,
@@ -211,36 +211,42 @@ public final class TypeGuess {
    * @param name the column's own
    */
   public Guess guess(String name) {
-    if (filled == 0)
-      return said(FieldType.TEXT, Reading.PLAIN, "no value in " + empty + " features");
-    if (truth == filled) return said(FieldType.YES_NO, Reading.PLAIN, all(truth, "yes / no"));
+    if (filled == 0) return said(FieldType.TEXT, Reading.PLAIN, Said.of("guess.empty", "n", empty));
+    if (truth == filled) return said(FieldType.YES_NO, Reading.PLAIN, all(truth, "guess.yesNo"));
     // of Y and N both must be there: an N alone may be the north
     if (yes + no == filled && (letters == 0 || yes > 0 && no > 0))
-      return said(FieldType.YES_NO, Reading.PLAIN, all(filled, "yes / no as words"));
+      return said(FieldType.YES_NO, Reading.PLAIN, all(filled, "guess.yesNoWords"));
     if (whole == filled && least >= 0 && greatest <= 1 && asks(name))
-      return said(FieldType.YES_NO, Reading.PLAIN, all(filled, "0 or 1, and the name asks"));
-    if (lists == filled) return said(FieldType.CODES, Reading.PLAIN, all(lists, "lists of codes"));
+      return said(FieldType.YES_NO, Reading.PLAIN, all(filled, "guess.zeroOne"));
+    if (lists == filled) return said(FieldType.CODES, Reading.PLAIN, all(lists, "guess.lists"));
     if (count(dates, Reading.COMPACT_DATE) == filled && numberKeptAsText == filled)
-      return said(FieldType.DATE, Reading.COMPACT_DATE, all(filled, "dates"));
+      return said(FieldType.DATE, Reading.COMPACT_DATE, all(filled, "guess.dates"));
     if (whole == filled)
-      return said(FieldType.WHOLE, Reading.PLAIN, all(whole, "whole numbers") + range());
+      return said(
+          FieldType.WHOLE, Reading.PLAIN, range(all(whole, "guess.whole"), least, greatest));
     if (whole + decimal == filled)
-      return said(FieldType.DECIMAL, Reading.PLAIN, all(whole + decimal, "numbers") + range());
+      return said(
+          FieldType.DECIMAL,
+          Reading.PLAIN,
+          range(all(whole + decimal, "guess.numbers"), least, greatest));
     if (commaNumbers == filled && decimal == 0)
       return said(
-          FieldType.DECIMAL, Reading.DECIMAL_COMMA, all(commaNumbers, "numbers") + commaRange());
+          FieldType.DECIMAL,
+          Reading.DECIMAL_COMMA,
+          range(all(commaNumbers, "guess.numbers"), commaLeast, commaGreatest));
     for (Reading r : datesInOrder())
-      if (enough(count(dates, r))) return said(FieldType.DATE, r, all(count(dates, r), "dates"));
+      if (enough(count(dates, r)))
+        return said(FieldType.DATE, r, all(count(dates, r), "guess.dates"));
     for (Reading r : datesInOrder())
       if (enough(count(moments, r)))
-        return said(FieldType.DATE_TIME, r, all(count(moments, r), "moments"));
-    if (times == filled) return said(FieldType.TIME, Reading.PLAIN, all(times, "times of day"));
+        return said(FieldType.DATE_TIME, r, all(count(moments, r), "guess.moments"));
+    if (times == filled) return said(FieldType.TIME, Reading.PLAIN, all(times, "guess.times"));
     if (codeLike() && longest <= 40 && !written()) return codes();
-    String numbers = whole + decimal > 0 ? "; " + (whole + decimal) + " of them numbers" : "";
-    String blanks =
-        blankEnds == 0 ? "" : "; " + blankEnds + " with blanks at the ends, which are kept";
-    return said(
-        FieldType.TEXT, Reading.PLAIN, "text, up to " + longest + " characters" + numbers + blanks);
+    List<Said> text = new ArrayList<>();
+    text.add(Said.of("guess.text", "n", longest));
+    if (whole + decimal > 0) text.add(Said.of("guess.ofThemNumbers", "n", whole + decimal));
+    if (blankEnds > 0) text.add(Said.of("guess.blanksKept", "n", blankEnds));
+    return said(FieldType.TEXT, Reading.PLAIN, also(text));
   }
 
   private static boolean asks(String name) {
@@ -284,42 +290,45 @@ public final class TypeGuess {
   private Guess codes() {
     List<Code> codes = new ArrayList<>();
     for (String s : distinct.keySet()) codes.add(Code.of(s, s));
-    String evidence =
-        distinct.size()
-            + " different values in "
-            + filled
-            + " features"
-            + (blankEnds == 0
-                ? ""
-                : "; blanks at the ends of " + blankEnds + " values are left out");
+    List<Said> evidence = new ArrayList<>();
+    evidence.add(Said.of("guess.codes", "n", distinct.size(), "features", filled));
+    if (blankEnds > 0) evidence.add(Said.of("guess.blanksLeftOut", "n", blankEnds));
     return new Guess(
-        FieldType.CODE, Reading.PLAIN, evidence, codes, filled, empty, longest, order(), true);
+        FieldType.CODE,
+        Reading.PLAIN,
+        also(evidence),
+        codes,
+        filled,
+        empty,
+        longest,
+        order(),
+        true);
   }
 
-  private String all(int n, String what) {
-    return n
-        + " of "
-        + filled
-        + " "
-        + what
-        + (numberKeptAsText > 0 && n > 0 && whole + decimal == filled ? " kept as text" : "");
+  private Said all(int n, String what) {
+    Said of = Said.of("guess.of", "n", n, "all", filled, "what", Said.of(what));
+    boolean asText = numberKeptAsText > 0 && n > 0 && whole + decimal == filled;
+    return asText ? Said.of("guess.keptAsText", "of", of) : of;
   }
 
-  private String range() {
-    return ", " + Numbers.plain(least) + " to " + Numbers.plain(greatest);
+  private static Said range(Said of, double least, double greatest) {
+    return Said.of(
+        "guess.range", "of", of, "least", Said.number(least), "greatest", Said.number(greatest));
   }
 
-  private String commaRange() {
-    return ", " + Numbers.plain(commaLeast) + " to " + Numbers.plain(commaGreatest);
+  private static Said also(List<Said> parts) {
+    return Said.row(parts, "list.also", "list.also");
   }
 
-  private Guess said(FieldType t, Reading r, String evidence) {
-    String how = r.said().isEmpty() ? "" : ", " + r.said();
+  private Guess said(FieldType t, Reading r, Said found) {
+    List<Said> evidence = new ArrayList<>(List.of(found));
+    if (!r.said().isEmpty()) evidence.add(r.said());
     boolean code = t == FieldType.WHOLE && codeLike() && greatest - least <= 60;
+    if (code) evidence.add(Said.of("guess.perhapsCode"));
     return new Guess(
         t,
         r,
-        evidence + how + (code ? ", perhaps a code" : ""),
+        Said.row(evidence, "list.then", "list.then"),
         List.of(),
         filled,
         empty,

@@ -4,6 +4,7 @@ import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
+import org.whinridge.core.said.Said;
 import org.whinridge.core.value.Value;
 import org.whinridge.core.value.ValueType;
 
@@ -41,7 +42,7 @@ final class Checker {
           || t == ValueType.YES_NO
           || t == ValueType.LIST
           || t == ValueType.GEOMETRY)
-        wrong(b.value(), "BETWEEN compares numbers, dates or moments, but this is " + t.said(), "");
+        wrong(b.value(), Said.of("rule.betweenWhat", "type", t.said()), "");
       want(b.low(), t);
       want(b.high(), t);
       return ValueType.YES_NO;
@@ -95,10 +96,7 @@ final class Checker {
           new RuleProblem(
               RuleProblem.Kind.UNKNOWN_NAME,
               n.at(),
-              "‘"
-                  + n.name()
-                  + "’ is a question of a list's rows; here it is written "
-                  + instead.get(),
+              Said.of("rule.nameOfRows", "name", n.name(), "instead", instead.get()),
               instead.get()));
       return ValueType.EMPTY;
     }
@@ -107,11 +105,8 @@ final class Checker {
         new RuleProblem(
             RuleProblem.Kind.UNKNOWN_NAME,
             n.at(),
-            "nothing is called ‘"
-                + n.name()
-                + "’"
-                + near.map(s -> "; did you mean " + s + "?")
-                    .orElse("; a text needs quotes: '" + n.name() + "'"),
+            near.map(s -> Said.of("rule.unknownNameNear", "name", n.name(), "near", s))
+                .orElse(Said.of("rule.unknownName", "name", n.name())),
             near.orElse("'" + n.name() + "'")));
     return ValueType.EMPTY;
   }
@@ -127,7 +122,7 @@ final class Checker {
         new RuleProblem(
             RuleProblem.Kind.NEVER_TRUE,
             whole.at(),
-            "this is never true: an empty text is no answer; " + cure + " asks for that",
+            Said.of("rule.neverTrue", "cure", cure),
             cure));
   }
 
@@ -139,9 +134,7 @@ final class Checker {
           new RuleProblem(
               RuleProblem.Kind.NEVER_TRUE,
               item.at(),
-              "an empty text is no answer and never among them; take it out and add OR "
-                  + Printer.print(in.value())
-                  + " IS NULL",
+              Said.of("rule.neverAmong", "cure", Printer.print(in.value()) + " IS NULL"),
               ""));
   }
 
@@ -154,7 +147,7 @@ final class Checker {
     for (Node side : List.of(c.left(), c.right())) {
       ValueType t = side == c.left() ? l : r;
       if (order && (t == ValueType.YES_NO || t == ValueType.LIST || t == ValueType.GEOMETRY))
-        wrong(side, c.op() + " needs things with an order, but this is " + t.said(), "");
+        wrong(side, Said.of("rule.noOrder", "op", c.op(), "type", t.said()), "");
     }
     pair(c.left(), l, c.right(), r);
     return ValueType.YES_NO;
@@ -174,7 +167,7 @@ final class Checker {
               new RuleProblem(
                   RuleProblem.Kind.UNKNOWN_NAME,
                   n.at(),
-                  "a code is written in quotes: '" + c.code() + "'",
+                  Said.of("rule.codeQuotes", "code", c.code()),
                   "'" + c.code() + "'"));
           return ValueType.EMPTY;
         }
@@ -187,7 +180,7 @@ final class Checker {
       String fix = "";
       if (tb == ValueType.TEXT && b instanceof Node.Literal l) fix = timeFix(ta, l);
       if (ta == ValueType.TEXT && a instanceof Node.Literal l && !timeFix(tb, l).isEmpty()) {
-        wrong(a, "this is text, but it is compared with " + tb.said(), timeFix(tb, l));
+        wrong(a, Said.of("rule.compared", "found", ta.said(), "wanted", tb.said()), timeFix(tb, l));
         return;
       }
       if (ta == ValueType.NUMBER
@@ -197,7 +190,7 @@ final class Checker {
         fix = l.value().plain();
       if (ta == ValueType.TEXT && tb == ValueType.NUMBER && b instanceof Node.Literal l)
         fix = "'" + l.value().plain() + "'";
-      wrong(b, "this is " + tb.said() + ", but it is compared with " + ta.said(), fix);
+      wrong(b, Said.of("rule.compared", "found", tb.said(), "wanted", ta.said()), fix);
       return;
     }
     code(a, b);
@@ -232,12 +225,19 @@ final class Checker {
         new RuleProblem(
             RuleProblem.Kind.UNKNOWN_CODE,
             l.at(),
-            "‘"
-                + written
-                + "’ is not a code of "
-                + q.name()
-                + near.map(c -> "; did you mean " + c + "?")
-                    .orElse("; its codes are " + String.join(", ", all)),
+            near.map(
+                    c ->
+                        Said.of(
+                            "rule.unknownCodeNear", "code", written, "name", q.name(), "near", c))
+                .orElse(
+                    Said.of(
+                        "rule.unknownCode",
+                        "code",
+                        written,
+                        "name",
+                        q.name(),
+                        "codes",
+                        String.join(", ", all))),
             fix));
   }
 
@@ -248,10 +248,10 @@ final class Checker {
         wanted == ValueType.DATE && t == ValueType.TEXT && n instanceof Node.Literal l
             ? "DATE('" + l.value().plain() + "')"
             : "";
-    wrong(n, "expected " + wanted.said() + ", found " + t.said(), fix);
+    wrong(n, Said.of("rule.expected", "wanted", wanted.said(), "found", t.said()), fix);
   }
 
-  private void wrong(Node n, String message, String fix) {
+  private void wrong(Node n, Said message, String fix) {
     problems.add(new RuleProblem(RuleProblem.Kind.WRONG_TYPE, n.at(), message, fix));
   }
 
@@ -263,10 +263,9 @@ final class Checker {
           new RuleProblem(
               RuleProblem.Kind.UNKNOWN_FUNCTION,
               c.at(),
-              "there is no function ‘"
-                  + c.function()
-                  + "’"
-                  + near.map(s -> "; did you mean " + s + "?").orElse(""),
+              near.map(
+                      s -> Said.of("rule.unknownFunctionNear", "function", c.function(), "near", s))
+                  .orElse(Said.of("rule.unknownFunction", "function", c.function())),
               ""));
       return ValueType.EMPTY;
     }
@@ -276,12 +275,7 @@ final class Checker {
           new RuleProblem(
               RuleProblem.Kind.ARGUMENTS,
               c.at(),
-              f.name()
-                  + " is written "
-                  + f.usage()
-                  + "; here it has "
-                  + args.size()
-                  + (args.size() == 1 ? " argument" : " arguments"),
+              Said.of("rule.arguments", "function", f.name(), "usage", f.usage(), "n", args.size()),
               ""));
       return f.result();
     }
@@ -290,17 +284,24 @@ final class Checker {
     for (int i = 0; i < args.size(); i++) {
       ValueType wanted = f.argument(i);
       if (f.name().equals("label") && i == 0 && !(args.get(0) instanceof Node.Name))
-        wrong(args.get(0), "label needs the name of a question", "");
+        wrong(args.get(0), Said.of("rule.labelNeedsName"), "");
       ValueType t = type(args.get(i));
       types[i] = t;
       if (!t.fits(wanted) && !(f.takesLists() && t == ValueType.LIST))
-        wrong(args.get(i), f.name() + " expects " + wanted.said() + " here, found " + t.said(), "");
+        wrong(
+            args.get(i),
+            Said.of(
+                "rule.argumentType",
+                "function",
+                f.name(),
+                "wanted",
+                wanted.said(),
+                "found",
+                t.said()),
+            "");
       if (f.resultLikeArguments() && !(f.name().equals("if") && i == 0)) {
         if (!t.fits(common))
-          wrong(
-              args.get(i),
-              "both must be of one kind, but one is " + common.said() + " and this is " + t.said(),
-              "");
+          wrong(args.get(i), Said.of("rule.oneKind", "one", common.said(), "found", t.said()), "");
         if (common == ValueType.EMPTY) common = t;
       }
     }
@@ -312,11 +313,7 @@ final class Checker {
         && l.value() instanceof Value.Text p
         && !Functions.soundPattern(p.value()))
       problems.add(
-          new RuleProblem(
-              RuleProblem.Kind.BAD_PATTERN,
-              l.at(),
-              "this pattern can't be read; patterns have no look-ahead and no back reference",
-              ""));
+          new RuleProblem(RuleProblem.Kind.BAD_PATTERN, l.at(), Said.of("rule.badPattern"), ""));
     return f.resultLikeArguments() ? common : f.result();
   }
 
@@ -324,7 +321,7 @@ final class Checker {
     boolean open =
         n instanceof Node.Literal l && l.value() instanceof Value.Text x && x.value().equals("..");
     if (!open && !t.fits(ValueType.DATE) && !t.fits(ValueType.DATE_TIME))
-      wrong(n, "an interval ends at a date, a moment or '..', found " + t.said(), "");
+      wrong(n, Said.of("rule.intervalEnd", "found", t.said()), "");
   }
 
   private void time(Node.Call c, Node n, ValueType t) {
@@ -333,6 +330,6 @@ final class Checker {
         n instanceof Node.Literal l && t == ValueType.TEXT
             ? "DATE('" + l.value().plain() + "')"
             : "";
-    wrong(n, c.function() + " compares dates, moments and intervals, found " + t.said(), fix);
+    wrong(n, Said.of("rule.timesOnly", "function", c.function(), "found", t.said()), fix);
   }
 }

@@ -3,6 +3,7 @@ package org.whinridge.core.rules;
 import java.util.ArrayList;
 import java.util.List;
 import org.locationtech.jts.geom.Geometry;
+import org.whinridge.core.said.Unfit;
 import org.whinridge.core.value.Value;
 import org.whinridge.core.value.ValueType;
 
@@ -52,7 +53,7 @@ public final class Condition {
    * @throws IllegalArgumentException when there is none
    */
   public static Condition isAnyOf(String name, List<Value> values) {
-    if (values.isEmpty()) throw new IllegalArgumentException("a condition needs a value");
+    if (values.isEmpty()) throw new Unfit("rule.noValue");
     List<Value> plain = new ArrayList<>();
     List<Condition> others = new ArrayList<>();
     for (Value v : values) {

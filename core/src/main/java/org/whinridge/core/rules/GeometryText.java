@@ -10,6 +10,7 @@ import org.locationtech.jts.geom.LineString;
 import org.locationtech.jts.geom.LinearRing;
 import org.locationtech.jts.geom.Polygon;
 import org.whinridge.core.place.GeometryJson;
+import org.whinridge.core.said.Said;
 import org.whinridge.core.value.Value;
 
 /**
@@ -34,8 +35,7 @@ final class GeometryText {
       goOnAt.accept(i);
       return new Node.Literal(new Value.Place(g), at.to(tokens.get(i - 1).at()));
     } catch (IllegalArgumentException e) {
-      throw bad(
-          "this " + kind + " is not a sound geometry: a ring must close and have four positions");
+      throw bad(Said.of("rule.unsound", "kind", kind));
     }
   }
 
@@ -45,8 +45,7 @@ final class GeometryText {
       case "BBOX":
         {
           List<Double> v = parts(this::number);
-          if (v.size() != 4 && v.size() != 6)
-            throw bad("a BBOX has four numbers: west, south, east, north");
+          if (v.size() != 4 && v.size() != 6) throw bad(Said.of("rule.bboxNumbers"));
           int half = v.size() / 2;
           return box(v.get(0), v.get(1), v.get(half), v.get(half + 1));
         }
@@ -71,7 +70,7 @@ final class GeometryText {
   /** A box; where west lies east of east it reaches over the date line. */
   private Geometry box(double west, double south, double east, double north) {
     if (!GeometryJson.inRange(west, south) || !GeometryJson.inRange(east, north) || south > north)
-      throw bad("a BBOX is west, south, east, north in degrees");
+      throw bad(Said.of("rule.bboxDegrees"));
     var f = GeometryJson.WGS84;
     if (west <= east) return f.toGeometry(new Envelope(west, east, south, north));
     return f.createMultiPolygon(
@@ -83,10 +82,9 @@ final class GeometryText {
 
   private Geometry member() {
     String inner = tokens.get(i).text().toUpperCase(java.util.Locale.ROOT);
-    if (inner.equals("GEOMETRYCOLLECTION"))
-      throw bad("a collection can't stand in a collection; name its parts one by one");
+    if (inner.equals("GEOMETRYCOLLECTION")) throw bad(Said.of("rule.collectionInside"));
     if (!Parser.WKT.contains(inner))
-      throw bad("expected a geometry in this collection, found " + tokens.get(i).said());
+      throw bad(Said.of("rule.wantGeometry", "found", tokens.get(i).said()));
     i++;
     GeometryText one = new GeometryText(tokens, i, inner, at);
     Geometry g = one.geometry();
@@ -126,15 +124,14 @@ final class GeometryText {
           if (tokens.get(i).kind() == Token.Kind.NUMBER || tokens.get(i).sign("-"))
             number(); // a height is read over
           if (bracket) sign(")");
-          if (!GeometryJson.inRange(x, y))
-            throw bad("longitude runs from -180 to 180 and latitude from -90 to 90 degrees");
+          if (!GeometryJson.inRange(x, y)) throw bad(Said.of("rule.degrees"));
           return new Coordinate(x, y);
         });
   }
 
   private void sign(String s) {
     if (!tokens.get(i).sign(s))
-      throw bad("expected ‘" + s + "’ in this " + kind + ", found " + tokens.get(i).said());
+      throw bad(Said.of("rule.wantSign", "sign", s, "kind", kind, "found", tokens.get(i).said()));
     i++;
   }
 
@@ -143,16 +140,16 @@ final class GeometryText {
     if (minus) i++;
     Token t = tokens.get(i);
     if (t.kind() != Token.Kind.NUMBER)
-      throw bad("expected a number in this " + kind + ", found " + t.said());
+      throw bad(Said.of("rule.wantNumber", "kind", kind, "found", t.said()));
     i++;
     try {
       return minus ? -Double.parseDouble(t.text()) : Double.parseDouble(t.text());
     } catch (NumberFormatException e) {
-      throw bad(t.said() + " is not a number");
+      throw bad(Said.of("rule.notANumber", "found", t.said()));
     }
   }
 
-  private RuleSyntax bad(String message) {
+  private RuleSyntax bad(Said message) {
     return new RuleSyntax(
         new RuleProblem(RuleProblem.Kind.BAD_LITERAL, tokens.get(i).at(), message, ""));
   }

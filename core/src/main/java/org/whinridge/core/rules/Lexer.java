@@ -2,6 +2,7 @@ package org.whinridge.core.rules;
 
 import java.util.ArrayList;
 import java.util.List;
+import org.whinridge.core.said.Said;
 import org.whinridge.core.text.Blanks;
 
 /** Text to tokens. Stops at the first character that can't begin a token. */
@@ -57,7 +58,7 @@ final class Lexer {
   private RuleSyntax stranger(String two) {
     char c = s.charAt(i);
     int opening = CURLY.indexOf(c);
-    if (two.equals("!=")) return bad(i + 2, "; not equal is written <>", "<>");
+    if (two.equals("!=")) return bad(i + 2, "rule.notEqual", "<>");
     if (opening >= 0) {
       int close = i + 1;
       while (close < s.length() && CURLY.indexOf(s.charAt(close)) < 0) close++;
@@ -65,21 +66,21 @@ final class Lexer {
       int to = closed ? close + 1 : i + 1;
       return bad(
           to,
-          "; a text stands in straight quotes: 'text'",
+          "rule.straightQuotes",
           closed ? "'" + s.substring(i + 1, close).replace("'", "''") + "'" : "'");
     }
     int known = "≤≥≠−–×·÷".indexOf(c);
-    if (known < 0) return bad(i + Character.charCount(s.codePointAt(i)), "", "");
+    if (known < 0) return bad(i + Character.charCount(s.codePointAt(i)), "rule.stranger", "");
     String fix = List.of("<=", ">=", "<>", "-", "-", "*", "*", "/").get(known);
-    return bad(i + 1, "; it is written " + fix, fix);
+    return bad(i + 1, "rule.writtenOtherwise", fix);
   }
 
-  private RuleSyntax bad(int to, String cure, String fix) {
+  private RuleSyntax bad(int to, String key, String fix) {
     return new RuleSyntax(
         new RuleProblem(
             RuleProblem.Kind.BAD_CHARACTER,
             new Span(i, to),
-            "‘" + s.substring(i, to) + "’ has no meaning in a rule" + cure,
+            Said.of(key, "found", s.substring(i, to), "fix", fix),
             fix));
   }
 
@@ -129,7 +130,7 @@ final class Lexer {
         new RuleProblem(
             RuleProblem.Kind.OPEN_QUOTE,
             new Span(from, s.length()),
-            "the quote that opens here is never closed",
+            Said.of("rule.openQuote"),
             s.substring(from) + quote));
   }
 
@@ -143,7 +144,7 @@ final class Lexer {
         new RuleProblem(
             RuleProblem.Kind.BAD_CHARACTER,
             new Span(i - 2, i),
-            "a quote inside a text is doubled: ''",
+            Said.of("rule.doubledQuote"),
             "''"));
   }
 

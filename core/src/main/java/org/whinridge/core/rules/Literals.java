@@ -2,6 +2,7 @@ package org.whinridge.core.rules;
 
 import java.util.List;
 import java.util.Optional;
+import org.whinridge.core.said.Said;
 import org.whinridge.core.value.IsoTime;
 import org.whinridge.core.value.Value;
 
@@ -24,16 +25,12 @@ public final class Literals {
           new RuleProblem(
               RuleProblem.Kind.BAD_LITERAL,
               l.at(),
-              "‘"
-                  + t.value()
-                  + "’ is not a "
-                  + (date
-                      ? "date in the calendar, written as 2026-05-04"
-                      : "moment, written as 2026-05-04T09:30:00Z or with its offset, 2026-05-04T10:30:00+01:00"),
+              Said.of(date ? "rule.noDate" : "rule.noMoment", "found", t.value()),
               ""));
     }
     throw new RuleSyntax(
-        new RuleProblem(RuleProblem.Kind.BAD_LITERAL, at, kind + " takes one text in quotes", ""));
+        new RuleProblem(
+            RuleProblem.Kind.BAD_LITERAL, at, Said.of("rule.oneText", "function", kind), ""));
   }
 
   /**

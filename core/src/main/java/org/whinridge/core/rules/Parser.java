@@ -3,6 +3,7 @@ package org.whinridge.core.rules;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Set;
+import org.whinridge.core.said.Said;
 import org.whinridge.core.value.Value;
 
 /**
@@ -32,7 +33,7 @@ final class Parser {
 
   Node all() {
     Node n = or();
-    if (now().kind() != Token.Kind.END) throw expected("the end, or AND, OR or a comparison");
+    if (now().kind() != Token.Kind.END) throw expected(Said.of("rule.want.end"));
     return n;
   }
 
@@ -44,7 +45,7 @@ final class Parser {
     return tokens.get(i++);
   }
 
-  private RuleSyntax expected(String what) {
+  private RuleSyntax expected(Said what) {
     Token t = now();
     boolean twice = t.sign("=") && i > 0 && tokens.get(i - 1).sign("=");
     return new RuleSyntax(
@@ -52,17 +53,17 @@ final class Parser {
             ? new RuleProblem(
                 RuleProblem.Kind.EXPECTED_OTHER,
                 tokens.get(i - 1).at().to(t.at()),
-                "one = is enough",
+                Said.of("rule.oneEqual"),
                 "=")
             : new RuleProblem(
                 RuleProblem.Kind.EXPECTED_OTHER,
                 t.at(),
-                "expected " + what + ", found " + t.said(),
+                Said.of("rule.expected", "wanted", what, "found", t.said()),
                 ""));
   }
 
   private Span need(String sign) {
-    if (!now().sign(sign)) throw expected("‘" + sign + "’");
+    if (!now().sign(sign)) throw expected(Said.text("‘" + sign + "’"));
     return take().at();
   }
 
@@ -104,10 +105,7 @@ final class Parser {
   private RuleSyntax tooDeep(Span at) {
     return new RuleSyntax(
         new RuleProblem(
-            RuleProblem.Kind.TOO_DEEP,
-            at,
-            "the rule is nested more than " + Rules.MAX_DEPTH + " levels deep; split it in two",
-            ""));
+            RuleProblem.Kind.TOO_DEEP, at, Said.of("rule.tooDeep", "most", Rules.MAX_DEPTH), ""));
   }
 
   private void down() {
@@ -134,7 +132,7 @@ final class Parser {
     if (t.is("IS")) {
       take();
       boolean not = takeIf("NOT");
-      if (!now().is("NULL")) throw expected("NULL");
+      if (!now().is("NULL")) throw expected(Said.text("NULL"));
       return new Node.IsNull(l, not, l.at().to(take().at()));
     }
     boolean not = t.is("NOT");
@@ -145,7 +143,7 @@ final class Parser {
     }
     if (takeIf("BETWEEN")) {
       Node low = sum();
-      if (!takeIf("AND")) throw expected("AND between the two ends of BETWEEN");
+      if (!takeIf("AND")) throw expected(Said.of("rule.want.and"));
       Node high = sum();
       return new Node.Between(l, low, high, not, l.at().to(high.at()));
     }
@@ -155,7 +153,7 @@ final class Parser {
       Span end = need(")");
       return new Node.In(l, items, not, l.at().to(end));
     }
-    if (not) throw expected("LIKE, BETWEEN or IN");
+    if (not) throw expected(Said.of("rule.want.afterNot"));
     return l;
   }
 
@@ -227,7 +225,7 @@ final class Parser {
                   new RuleProblem(
                       RuleProblem.Kind.BAD_LITERAL,
                       t.at(),
-                      t.said() + " is not a number that can be kept",
+                      Said.of("rule.noNumber", "found", t.said()),
                       ""));
             return new Node.Literal(new Value.Num(d), t.at());
           }
@@ -242,7 +240,7 @@ final class Parser {
           return named(take());
         default:
           if (t.sign("(")) return bracket();
-          throw expected("a name, a number, a text in quotes or a bracket");
+          throw expected(Said.of("rule.want.value"));
       }
     } finally {
       depth--;
@@ -269,7 +267,7 @@ final class Parser {
     String upper = t.text().toUpperCase(java.util.Locale.ROOT);
     if (RESERVED.contains(upper)) {
       i--;
-      throw expected("a name, a number, a text in quotes or a bracket");
+      throw expected(Said.of("rule.want.value"));
     }
     if (upper.equals("TRUE") || upper.equals("FALSE"))
       return new Node.Literal(Value.of(upper.equals("TRUE")), t.at());
@@ -278,7 +276,7 @@ final class Parser {
           new RuleProblem(
               RuleProblem.Kind.BAD_LITERAL,
               t.at().to(now().at()),
-              "an empty geometry is nowhere; whether there is a place is asked by IS NULL",
+              Said.of("rule.emptyGeometry"),
               ""));
     boolean z = WKT.contains(upper) && now().is("Z") && tokens.get(i + 1).sign("(");
     if (z) take(); // heights are read over: places here are two-dimensional

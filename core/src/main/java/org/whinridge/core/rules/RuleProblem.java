@@ -1,14 +1,16 @@
 package org.whinridge.core.rules;
 
+import org.whinridge.core.said.Said;
+
 /**
  * Something wrong with a rule.
  *
  * @param kind what sort of problem
  * @param at the characters concerned
- * @param message what is wrong, what was expected and what was found, in plain words
+ * @param message what is wrong, what was expected and what was found, to be told
  * @param fix a text that could stand at that place instead; "" when none is likely
  */
-public record RuleProblem(Kind kind, Span at, String message, String fix) {
+public record RuleProblem(Kind kind, Span at, Said message, String fix) {
   /** The sorts of problem. */
   public enum Kind {
     TOO_LONG,

@@ -12,7 +12,7 @@ public final class RuleSyntax extends RuntimeException {
 
   /** What stops the reading of a rule. */
   public RuleSyntax(RuleProblem problem) {
-    super(problem.message());
+    super(problem.message().toString());
     this.problem = problem;
   }
 }

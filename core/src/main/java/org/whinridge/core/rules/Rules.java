@@ -6,6 +6,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 import java.util.function.UnaryOperator;
+import org.whinridge.core.said.Said;
 import org.whinridge.core.value.ValueType;
 
 /**
@@ -106,7 +107,7 @@ public final class Rules {
           new RuleProblem(
               RuleProblem.Kind.TOO_LONG,
               new Span(MAX_LENGTH, text.length()),
-              "a rule has at most 4,000 characters; this one has " + text.length(),
+              Said.of("rule.tooLong", "most", MAX_LENGTH, "n", text.length()),
               ""));
     Node tree;
     try {
@@ -127,7 +128,7 @@ public final class Rules {
           new RuleProblem(
               RuleProblem.Kind.WRONG_TYPE,
               tree.at(),
-              "expected " + wanted.said() + ", but this gives " + type.said(),
+              Said.of("rule.givesOther", "wanted", wanted.said(), "found", type.said()),
               ""));
     return problems.isEmpty()
         ? new Outcome(Optional.of(new Rule(text, tree, type, checker.names())), List.of())

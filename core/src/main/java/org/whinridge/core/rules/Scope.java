@@ -3,6 +3,7 @@ package org.whinridge.core.rules;
 import java.util.Collection;
 import java.util.List;
 import java.util.Optional;
+import org.whinridge.core.said.Said;
 import org.whinridge.core.value.ValueType;
 
 /** What names a rule may use, and of what type they are. */
@@ -10,14 +11,20 @@ public interface Scope {
   /**
    * A name and what is known of it.
    *
-   * @param label how people call it, used in sentences
+   * @param label how people call it, used in sentences; what somebody named it, or a text of the
+   *     catalogue
    * @param codes the codes that its list allows, in order; empty when there is no list
    * @param unit the unit of a number, such as mm; "" for none
    */
-  record Known(String name, ValueType type, String label, List<CodeLabel> codes, String unit) {
+  record Known(String name, ValueType type, Said label, List<CodeLabel> codes, String unit) {
+    /** A name that somebody gave. */
+    public Known(String name, ValueType type, String label, List<CodeLabel> codes, String unit) {
+      this(name, type, Said.text(label), codes, unit);
+    }
+
     /** A name without a unit. */
     public Known(String name, ValueType type, String label, List<CodeLabel> codes) {
-      this(name, type, label, codes, "");
+      this(name, type, Said.text(label), codes, "");
     }
   }
 
@@ -35,10 +42,12 @@ public interface Scope {
   }
 
   /** Whether other names share a label, so that a sentence must tell which one it means. */
-  default boolean isShared(String label) {
+  default boolean isShared(Said label) {
     int n = 0;
     for (String name : names())
-      if (find(name).filter(k -> k.label().equalsIgnoreCase(label)).isPresent()) n++;
+      if (find(name)
+          .filter(k -> k.label().toString().equalsIgnoreCase(label.toString()))
+          .isPresent()) n++;
     return n > 1;
   }
 

@@ -1,5 +1,7 @@
 package org.whinridge.core.rules;
 
+import org.whinridge.core.said.Said;
+
 /** One token: kind, meaning (quotes taken off) and place. */
 record Token(Kind kind, String text, Span at) {
   enum Kind {
@@ -21,9 +23,11 @@ record Token(Kind kind, String text, Span at) {
   }
 
   /** The token as a message names it. */
-  String said() {
+  Said said() {
     return kind == Kind.END
-        ? "the end"
-        : kind == Kind.TEXT ? "the text '" + text + "'" : "‘" + text + "’";
+        ? Said.of("rule.token.end")
+        : kind == Kind.TEXT
+            ? Said.of("rule.token.text", "text", text)
+            : Said.text("‘" + text + "’");
   }
 }

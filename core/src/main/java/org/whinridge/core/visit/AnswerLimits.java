@@ -8,6 +8,7 @@ import org.whinridge.core.form.compile.Compiled;
 import org.whinridge.core.layer.Code;
 import org.whinridge.core.layer.Schema;
 import org.whinridge.core.rules.saying.Sentence;
+import org.whinridge.core.said.Said;
 import org.whinridge.core.text.Numbers;
 import org.whinridge.core.value.Value;
 import org.whinridge.core.value.ValueType;
@@ -49,24 +50,23 @@ final class AnswerLimits {
     if (l.step() > 0) {
       double steps = (d - l.from().orElse(0)) / l.step();
       if (Math.abs(steps - Math.rint(steps)) > 1e-9 * Math.max(1, Math.abs(steps)))
-        found.firm(new PointReason.OffStep(l.step(), unit(), d));
+        found.firm(new PointReason.OffStep(measured(l.step()), d));
     }
     if ((q.type() == QuestionType.COUNTER || q.type() == QuestionType.DURATION) && d < 0)
       found.firm(new PointReason.Negative(Numbers.plain(d)));
   }
 
-  private String range(Limits l) {
-    if (l.from().isEmpty()) return "at most " + Numbers.plain(l.to().getAsDouble()) + unit();
-    if (l.to().isEmpty()) return "at least " + Numbers.plain(l.from().getAsDouble()) + unit();
-    return "from "
-        + Numbers.plain(l.from().getAsDouble())
-        + " to "
-        + Numbers.plain(l.to().getAsDouble())
-        + unit();
+  private Said range(Limits l) {
+    if (l.from().isEmpty()) return Said.of("point.atMost", "what", measured(l.to().getAsDouble()));
+    Said from = Said.number(l.from().getAsDouble());
+    if (l.to().isEmpty()) return Said.of("point.atLeast", "what", measured(l.from().getAsDouble()));
+    return Said.of("point.fromTo", "from", from, "to", measured(l.to().getAsDouble()));
   }
 
-  private String unit() {
-    return q.unit().isEmpty() ? "" : " " + q.unit();
+  /** A number with the question's unit. */
+  private Said measured(double d) {
+    Said n = Said.number(d);
+    return q.unit().isEmpty() ? n : Said.of("phrase.withUnit", "n", n, "unit", q.unit());
   }
 
   private void text(String s, PointFinder.Found found) {
@@ -83,7 +83,9 @@ final class AnswerLimits {
     int wanted = q.type() == QuestionType.POINT ? 0 : q.type() == QuestionType.LINE ? 1 : 2;
     if (dimension != wanted)
       found.firm(
-          new PointReason.OtherShape(wanted == 0 ? "a point" : wanted == 1 ? "a line" : "an area"));
+          new PointReason.OtherShape(
+              Said.of(
+                  wanted == 0 ? "point.aPoint" : wanted == 1 ? "point.aLine" : "point.anArea")));
     else if (!p.geometry().isValid()) found.soft(new PointReason.CrossesItself(), List.of(p));
   }
 
@@ -105,8 +107,8 @@ final class AnswerLimits {
     }
   }
 
-  private String offeredWhen(Code code) {
-    String when = "";
+  private Said offeredWhen(Code code) {
+    Said when = Said.NONE;
     for (Compiled.Fit f : compiled.fits())
       if (f.code().equals(code)) when = Sentence.of(f.rule(), compiled.scope());
     return when;
@@ -121,11 +123,13 @@ final class AnswerLimits {
   }
 
   /** A number of what a question collects: "2 photos". */
-  static String counted(int n, QuestionType type) {
+  static Said counted(int n, QuestionType type) {
     String what =
         type == QuestionType.PHOTO
-            ? "photo"
-            : type == QuestionType.SOUND ? "sound note" : type.isMedia() ? "file" : "answer";
-    return n + " " + what + (n == 1 ? "" : "s");
+            ? "amount.PHOTO"
+            : type == QuestionType.SOUND
+                ? "amount.SOUND"
+                : type.isMedia() ? "amount.FILE" : "amount.ANSWER";
+    return Said.of(what, "n", n);
   }
 }

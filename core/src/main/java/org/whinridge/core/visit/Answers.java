@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import org.whinridge.core.layer.Code;
+import org.whinridge.core.said.Said;
 import org.whinridge.core.value.Value;
 
 /**
@@ -16,7 +17,7 @@ final class Answers {
   final boolean[] asked;
 
   /** What a look-up came to when it gave no value, in words; "" for nothing to tell. */
-  final String[] notes;
+  final Said[] notes;
 
   /** A newer value than the person's, offered by a source that follows its inputs; else null. */
   final Prefill.First[] offers;
@@ -45,7 +46,7 @@ final class Answers {
     values = new Value[size];
     provenance = new Provenance[size];
     asked = new boolean[size];
-    notes = new String[size];
+    notes = new Said[size];
     offers = new Prefill.First[size];
     notFinite = new boolean[size];
     drawn = new String[size];
@@ -54,7 +55,7 @@ final class Answers {
     pointsChanged = new boolean[size];
     Arrays.fill(values, Value.EMPTY);
     Arrays.fill(provenance, Provenance.NONE);
-    Arrays.fill(notes, "");
+    Arrays.fill(notes, Said.NONE);
     for (int i = 0; i < size; i++) {
       points.add(List.of());
       unfit.add(List.of());
@@ -73,7 +74,7 @@ final class Answers {
 
   /** What a person did, so that it can be taken back; all else follows from it. */
   record Remembered(
-      Value[] values, Provenance[] provenance, String[] notes, Prefill.First[] offers) {}
+      Value[] values, Provenance[] provenance, Said[] notes, Prefill.First[] offers) {}
 
   /** The last that was remembered: as long as nothing has changed, it serves again. */
   private Remembered last;

@@ -9,6 +9,7 @@ import java.util.Map;
 import java.util.Optional;
 import org.whinridge.core.form.compile.ExecutableForm;
 import org.whinridge.core.layer.Feature;
+import org.whinridge.core.said.Said;
 
 /**
  * Runs a draft over features as if each were visited now and nothing were answered, and tells what
@@ -49,7 +50,7 @@ public final class DryRun {
   public record Part(String question, String part, Kind kind) {}
 
   /** How a rule fared: how many features failed it, and the first of them by id. */
-  public record Failing(Part part, String message, int count, List<String> features) {}
+  public record Failing(Part part, Said message, int count, List<String> features) {}
 
   /**
    * How the features fared so far.
@@ -69,7 +70,7 @@ public final class DryRun {
                 .add("question", f.part.question)
                 .add("part", f.part.part)
                 .add("kind", f.part.kind.id)
-                .add("message", f.message)
+                .add("message", f.message.json())
                 .add("count", f.count)
                 .add("features", ids));
       }
@@ -78,11 +79,11 @@ public final class DryRun {
   }
 
   private static final class Tally {
-    final String message;
+    final Said message;
     final List<String> features = new ArrayList<>();
     int count;
 
-    Tally(String message) {
+    Tally(Said message) {
       this.message = message;
     }
   }

@@ -9,6 +9,7 @@ import org.locationtech.jts.geom.Coordinate;
 import org.locationtech.jts.geom.Geometry;
 import org.whinridge.core.form.compile.ExecutableForm;
 import org.whinridge.core.place.GeometryJson;
+import org.whinridge.core.said.Said;
 import org.whinridge.core.value.Value;
 
 /**
@@ -82,7 +83,7 @@ public final class Filling {
     // not this answer alone: what follows it may lose a confirmation or an offer over it
     remember();
     a.put(k, form.at(i).question().kept(value), Provenance.TYPED);
-    a.notes[k] = "";
+    a.notes[k] = Said.NONE;
     a.offers[k] = null;
     evaluation.changed(i, row);
     return true;

@@ -6,10 +6,11 @@ import java.util.ArrayList;
 import java.util.List;
 import org.whinridge.core.form.Question;
 import org.whinridge.core.form.Section;
+import org.whinridge.core.said.Said;
 import org.whinridge.core.value.Value;
 import org.whinridge.core.value.ValueJson;
 
-/** The rows of a list section as a visit keeps them, in words for whoever reviews it. */
+/** The rows of a list section as a visit keeps them, for whoever reviews it. */
 public final class KeptRows {
   private KeptRows() {}
 
@@ -18,31 +19,31 @@ public final class KeptRows {
    *
    * @param rows what the visit's result keeps under the section's name; anything else gives no line
    */
-  public static List<String> said(Section section, JsonValue rows) {
-    List<String> out = new ArrayList<>();
+  public static List<Said> said(Section section, JsonValue rows) {
+    List<Said> out = new ArrayList<>();
     if (rows == null || !rows.isArray()) return out;
     for (JsonValue v : rows.asArray()) if (v.isObject()) out.add(said(section, v.asObject()));
     return out;
   }
 
-  private static String said(Section section, JsonObject row) {
+  private static Said said(Section section, JsonObject row) {
     JsonValue kept = row.get("answers");
-    StringBuilder b = new StringBuilder();
+    List<Said> all = new ArrayList<>();
     for (Question q : section.questions()) {
       JsonValue answer = kept == null || !kept.isObject() ? null : kept.asObject().get(q.name());
       Value v = ValueJson.read(answer, q.type().valueType());
       if (v.isEmpty()) continue;
-      String shown =
+      Said shown =
           q.type().isMedia() && v instanceof Value.Many m
               ? AnswerLimits.counted(m.values().size(), q.type())
-              : q.shown(v);
-      b.append(b.length() == 0 ? "" : ", ").append(q.label()).append(' ').append(shown);
+              : Said.text(q.shown(v));
+      all.add(Said.of("row.answer", "label", q.label(), "answer", shown));
     }
     JsonValue state = row.get("state");
     String known = state == null || !state.isString() ? "" : state.asString();
-    if (b.length() == 0) b.append("nothing answered");
+    Said answers = all.isEmpty() ? Said.of("row.nothing") : Said.row(all, "list.then", "list.then");
     return known.isEmpty() || known.equals(RowState.NEW.id())
-        ? b.toString()
-        : b + " (" + known + ")";
+        ? answers
+        : Said.of("row.state", "row", answers, "state", Said.ofState(known));
   }
 }

@@ -16,6 +16,7 @@ import org.whinridge.core.prefill.PlaceIndex;
 import org.whinridge.core.prefill.Source;
 import org.whinridge.core.rules.Rule;
 import org.whinridge.core.rules.Rules;
+import org.whinridge.core.said.Said;
 import org.whinridge.core.value.Value;
 
 /**
@@ -23,7 +24,7 @@ import org.whinridge.core.value.Value;
  * again only when the place or an answer that its filter reads has changed.
  */
 final class LookUps {
-  private record Filter(Optional<Rule> rule, List<String> answers, String problem) {}
+  private record Filter(Optional<Rule> rule, List<String> answers, Said problem) {}
 
   private record Made(Geometry place, List<Value> answers, LookupResult result) {}
 
@@ -60,9 +61,9 @@ final class LookUps {
   }
 
   private Filter filter(LookUp lookUp, PlaceIndex index) {
-    if (lookUp.filter().isEmpty()) return new Filter(Optional.empty(), List.of(), "");
+    if (lookUp.filter().isEmpty()) return new Filter(Optional.empty(), List.of(), Said.NONE);
     if (index.schema().isEmpty())
-      return new Filter(Optional.empty(), List.of(), "the layer came without its fields");
+      return new Filter(Optional.empty(), List.of(), Said.of("prefill.noFields"));
     Rules.Outcome o =
         Rules.condition(lookUp.filter(), new LookUpScope(index.schema().get(), form.scope()));
     if (o.rule().isEmpty())
@@ -70,7 +71,7 @@ final class LookUps {
     List<String> answers = new ArrayList<>();
     for (String n : o.rule().get().names())
       if (n.startsWith(LookUp.ANSWERS)) answers.add(n.substring(LookUp.ANSWERS.length()));
-    return new Filter(o.rule(), answers, "");
+    return new Filter(o.rule(), answers, Said.NONE);
   }
 
   private Predicate<Feature> test(Filter filter) {

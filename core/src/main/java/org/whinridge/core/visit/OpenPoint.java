@@ -3,6 +3,7 @@ package org.whinridge.core.visit;
 import com.eclipsesource.json.JsonObject;
 import java.util.List;
 import org.whinridge.core.form.Check;
+import org.whinridge.core.said.Said;
 import org.whinridge.core.value.Value;
 import org.whinridge.core.value.ValueJson;
 
@@ -70,8 +71,8 @@ public record OpenPoint(String question, String row, Kind kind, PointReason reas
     return of(question, row, kind, reason, List.of());
   }
 
-  /** What to do, in words. */
-  public String message() {
+  /** What to do. */
+  public Said message() {
     return reason.message();
   }
 
@@ -81,6 +82,6 @@ public record OpenPoint(String question, String row, Kind kind, PointReason reas
     return o.add("kind", kind.id())
         .add("code", reason.code().id())
         .add("key", key)
-        .add("message", message());
+        .add("message", message().json());
   }
 }

@@ -9,6 +9,7 @@ import org.whinridge.core.form.compile.ExecutableForm;
 import org.whinridge.core.layer.Code;
 import org.whinridge.core.rules.Rule;
 import org.whinridge.core.rules.saying.Sentence;
+import org.whinridge.core.said.Said;
 import org.whinridge.core.text.Numbers;
 import org.whinridge.core.value.Value;
 
@@ -56,9 +57,9 @@ final class PointFinder {
     Rule rule = c.checks().get(n);
     if (rule.isNotBroken(situation)) return;
     Check check = c.question().logic().checks().get(n);
-    String said = check.message().isBlank() ? "" : filledIn(check.message(), c);
+    Said said = check.message().isBlank() ? Said.NONE : Said.text(filledIn(check.message(), c));
     PointReason broken =
-        new PointReason.Broken(n, said, said.isEmpty() ? Sentence.of(rule, c.scope()) : "");
+        new PointReason.Broken(n, said, said.isEmpty() ? Sentence.of(rule, c.scope()) : Said.NONE);
     if (check.weight() == Check.Weight.SOFT) found.soft(broken, inputs(rule));
     else found.firm(broken);
   }
@@ -73,7 +74,8 @@ final class PointFinder {
     boolean media = q.type().isMedia() && q.limits().least() > 0;
     if (q.need() == Question.Need.NEEDED || media)
       found.needed(
-          new PointReason.Needed(media ? AnswerLimits.counted(q.limits().least(), q.type()) : ""));
+          new PointReason.Needed(
+              media ? AnswerLimits.counted(q.limits().least(), q.type()) : Said.NONE));
     else if (q.need() == Question.Need.WANTED) found.wanted(new PointReason.Wanted());
   }
 
@@ -103,7 +105,7 @@ final class PointFinder {
 
   private String said(String name) {
     Value v = situation.value(name);
-    if (v.isEmpty()) return "nothing";
+    if (v.isEmpty()) return "–";
     int i = form.indexOf(name);
     if (v instanceof Value.Num n && i >= 0 && form.at(i).question().decimals() >= 0)
       return Numbers.fixed(n.value(), form.at(i).question().decimals());

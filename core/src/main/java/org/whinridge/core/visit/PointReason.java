@@ -1,12 +1,12 @@
 package org.whinridge.core.visit;
 
 import java.util.Locale;
-import org.whinridge.core.form.Check;
+import org.whinridge.core.said.Said;
 import org.whinridge.core.text.Numbers;
 
 /**
  * Why something is open on a sheet: each reason with what was expected, what was found and what
- * mends it, as far as it has them; "" where it has none. All reasons there are stand here.
+ * mends it, as far as it has them; nothing where it has none. All reasons there are stand here.
  */
 public sealed interface PointReason {
   /** The code of a reason, and the part of a question that a dry run counts it under. */
@@ -62,39 +62,41 @@ public sealed interface PointReason {
     return "";
   }
 
-  /** What it is, in words for whoever fills the sheet. */
-  String message();
+  /** What it is, to be told to whoever fills the sheet. */
+  Said message();
 
-  /** What the form asks for; "" when that is no one thing. */
-  default String expected() {
-    return "";
+  /** What the form asks for; nothing when that is no one thing. */
+  default Said expected() {
+    return Said.NONE;
   }
 
-  /** What stands there; "" when nothing does. */
+  /** What stands there, as it stands; "" when nothing does. */
   default String found() {
     return "";
   }
 
-  /** What mends it; "" when the message says all there is to say. */
-  default String cure() {
-    return "";
+  /** What mends it; nothing when the message says all there is to say. */
+  default Said cure() {
+    return Said.NONE;
   }
 
-  /** No answer where one is needed; {@code least} of what is collected, "" for a plain answer. */
-  record Needed(String least) implements PointReason {
+  /**
+   * No answer where one is needed; {@code least} of what is collected, nothing for a plain answer.
+   */
+  record Needed(Said least) implements PointReason {
     @Override
     public Code code() {
       return Code.NEEDED;
     }
 
     @Override
-    public String message() {
-      return least.isEmpty() ? "needs an answer" : "at least " + least;
+    public Said message() {
+      return least.isEmpty() ? Said.of("point.needed") : expected();
     }
 
     @Override
-    public String expected() {
-      return least.isEmpty() ? "an answer" : "at least " + least;
+    public Said expected() {
+      return least.isEmpty() ? Said.of("point.anAnswer") : Said.of("point.atLeast", "what", least);
     }
   }
 
@@ -106,21 +108,21 @@ public sealed interface PointReason {
     }
 
     @Override
-    public String message() {
-      return "an answer is wanted, if you can";
+    public Said message() {
+      return Said.of("point.wanted");
     }
   }
 
   /** Another kind of value than the question's. */
-  record WrongType(String found, String expected) implements PointReason {
+  record WrongType(String found, Said expected) implements PointReason {
     @Override
     public Code code() {
       return Code.TYPE;
     }
 
     @Override
-    public String message() {
-      return "‘" + found + "’ is not " + expected;
+    public Said message() {
+      return Said.of("point.isNot", "found", found, "expected", expected);
     }
   }
 
@@ -132,13 +134,13 @@ public sealed interface PointReason {
     }
 
     @Override
-    public String message() {
-      return found + " is not a whole number";
+    public Said message() {
+      return Said.of("point.notWhole", "found", Said.number(found));
     }
 
     @Override
-    public String expected() {
-      return "a whole number";
+    public Said expected() {
+      return Said.of("point.wholeNumber");
     }
   }
 
@@ -150,44 +152,44 @@ public sealed interface PointReason {
     }
 
     @Override
-    public String message() {
-      return "‘" + found + "’ is no time of day, such as 09:30";
+    public Said message() {
+      return Said.of("point.noTime", "found", found);
     }
 
     @Override
-    public String expected() {
-      return "hours and minutes, such as 09:30";
+    public Said expected() {
+      return Said.of("point.hoursAndMinutes");
     }
   }
 
   /** A number outside of its range; the unit stands in {@code expected}. */
-  record OutOfRange(String expected, String found) implements PointReason {
+  record OutOfRange(Said expected, String found) implements PointReason {
     @Override
     public Code code() {
       return Code.RANGE;
     }
 
     @Override
-    public String message() {
+    public Said message() {
       return expected;
     }
   }
 
   /** A number between the steps. */
-  record OffStep(double step, String unit, double value) implements PointReason {
+  record OffStep(Said step, double value) implements PointReason {
     @Override
     public Code code() {
       return Code.STEP;
     }
 
     @Override
-    public String message() {
-      return expected() + "; this is " + found();
+    public Said message() {
+      return Said.of("point.offStep", "expected", expected(), "found", Said.number(value));
     }
 
     @Override
-    public String expected() {
-      return "in steps of " + Numbers.plain(step) + unit;
+    public Said expected() {
+      return Said.of("point.inSteps", "step", step);
     }
 
     @Override
@@ -204,13 +206,13 @@ public sealed interface PointReason {
     }
 
     @Override
-    public String message() {
-      return "this can't be less than 0";
+    public Said message() {
+      return Said.of("point.negative");
     }
 
     @Override
-    public String expected() {
-      return "at least 0";
+    public Said expected() {
+      return Said.of("point.atLeast", "what", Said.number(0));
     }
   }
 
@@ -222,13 +224,13 @@ public sealed interface PointReason {
     }
 
     @Override
-    public String message() {
-      return expected() + "; this has " + has;
+    public Said message() {
+      return Said.of("point.length", "expected", expected(), "n", has);
     }
 
     @Override
-    public String expected() {
-      return "at least " + least + " characters";
+    public Said expected() {
+      return Said.of("point.leastCharacters", "n", least);
     }
 
     @Override
@@ -245,13 +247,13 @@ public sealed interface PointReason {
     }
 
     @Override
-    public String message() {
-      return expected() + "; this has " + has;
+    public Said message() {
+      return Said.of("point.length", "expected", expected(), "n", has);
     }
 
     @Override
-    public String expected() {
-      return "at most " + most + " characters";
+    public Said expected() {
+      return Said.of("point.mostCharacters", "n", most);
     }
 
     @Override
@@ -261,51 +263,51 @@ public sealed interface PointReason {
   }
 
   /** Fewer answers, photos or rows than the least; {@code least} is counted, "2 photos". */
-  record TooFew(String least) implements PointReason {
+  record TooFew(Said least) implements PointReason {
     @Override
     public Code code() {
       return Code.LEAST;
     }
 
     @Override
-    public String message() {
-      return "at least " + least;
+    public Said message() {
+      return Said.of("point.atLeast", "what", least);
     }
 
     @Override
-    public String expected() {
+    public Said expected() {
       return message();
     }
   }
 
   /** More answers, photos or rows than the most; {@code most} is counted, "2 photos". */
-  record TooMany(String most) implements PointReason {
+  record TooMany(Said most) implements PointReason {
     @Override
     public Code code() {
       return Code.MOST;
     }
 
     @Override
-    public String message() {
-      return "at most " + most;
+    public Said message() {
+      return Said.of("point.atMost", "what", most);
     }
 
     @Override
-    public String expected() {
+    public Said expected() {
       return message();
     }
   }
 
   /** A shape of another dimension; {@code expected} is "a point", "a line" or "an area". */
-  record OtherShape(String expected) implements PointReason {
+  record OtherShape(Said expected) implements PointReason {
     @Override
     public Code code() {
       return Code.SHAPE;
     }
 
     @Override
-    public String message() {
-      return "this needs " + expected;
+    public Said message() {
+      return Said.of("point.otherShape", "expected", expected);
     }
   }
 
@@ -317,13 +319,13 @@ public sealed interface PointReason {
     }
 
     @Override
-    public String message() {
-      return "the drawing crosses itself; " + cure();
+    public Said message() {
+      return Said.of("point.crosses", "cure", cure());
     }
 
     @Override
-    public String cure() {
-      return "draw it again, or keep it";
+    public Said cure() {
+      return Said.of("point.drawAgain");
     }
   }
 
@@ -335,18 +337,18 @@ public sealed interface PointReason {
     }
 
     @Override
-    public String message() {
-      return "‘" + found + "’ is not in the list; " + cure();
+    public Said message() {
+      return Said.of("point.notInList", "found", found, "cure", cure());
     }
 
     @Override
-    public String cure() {
-      return "choose one, or confirm that it stays";
+    public Said cure() {
+      return Said.of("point.chooseOne");
     }
   }
 
   /** A code that is not offered under the other answers. */
-  record DoesNotFit(String detailCode, String label, String when) implements PointReason {
+  record DoesNotFit(String detailCode, String label, Said when) implements PointReason {
     @Override
     public Code code() {
       return Code.FITS;
@@ -358,12 +360,12 @@ public sealed interface PointReason {
     }
 
     @Override
-    public String message() {
-      return "‘" + label + "’ does not fit here: it is offered when " + when;
+    public Said message() {
+      return Said.of("point.doesNotFit", "label", label, "when", when);
     }
 
     @Override
-    public String expected() {
+    public Said expected() {
       return when;
     }
 
@@ -386,8 +388,8 @@ public sealed interface PointReason {
     }
 
     @Override
-    public String message() {
-      return "‘" + label + "’ can't be chosen together with others";
+    public Said message() {
+      return Said.of("point.notAlone", "label", label);
     }
 
     @Override
@@ -404,8 +406,8 @@ public sealed interface PointReason {
     }
 
     @Override
-    public String message() {
-      return "another feature already has ‘" + found + "’; it must be this one's alone";
+    public Said message() {
+      return Said.of("point.taken", "found", found);
     }
   }
 
@@ -417,8 +419,8 @@ public sealed interface PointReason {
     }
 
     @Override
-    public String message() {
-      return "the formula gives nothing that can be kept, such as a division by zero";
+    public Said message() {
+      return Said.of("point.notFinite");
     }
   }
 
@@ -426,10 +428,10 @@ public sealed interface PointReason {
    * A check that does not hold.
    *
    * @param number counted from 0
-   * @param said its author's message, filled in; "" for the rule's sentence
+   * @param said its author's message, filled in; nothing for the rule's sentence
    * @param expected the rule as a sentence
    */
-  record Broken(int number, String said, String expected) implements PointReason {
+  record Broken(int number, Said said, Said expected) implements PointReason {
     @Override
     public Code code() {
       return Code.CHECK;
@@ -441,8 +443,8 @@ public sealed interface PointReason {
     }
 
     @Override
-    public String message() {
-      return said.isEmpty() ? Check.proposed(expected) : said;
+    public Said message() {
+      return said.isEmpty() ? Said.of("point.shouldHold", "sentence", expected) : said;
     }
   }
 
@@ -454,8 +456,8 @@ public sealed interface PointReason {
     }
 
     @Override
-    public String message() {
-      return "found by the last visit: still there, mended, or gone?";
+    public Said message() {
+      return Said.of("point.rowUnconfirmed");
     }
   }
 
@@ -467,13 +469,13 @@ public sealed interface PointReason {
     }
 
     @Override
-    public String message() {
-      return "the place lies outside " + area;
+    public Said message() {
+      return Said.of("point.outside", "area", area);
     }
 
     @Override
-    public String expected() {
-      return "within " + area;
+    public Said expected() {
+      return Said.of("point.within", "area", area);
     }
   }
 }

@@ -13,14 +13,15 @@ import org.whinridge.core.prefill.LookupResult;
 import org.whinridge.core.prefill.Source;
 import org.whinridge.core.rules.Rule;
 import org.whinridge.core.rules.Situation;
+import org.whinridge.core.said.Said;
 import org.whinridge.core.value.Value;
 import org.whinridge.core.value.ValueJson;
 import org.whinridge.core.value.ValueType;
 
 /** Walks a question's prefill chain: the first source that gives a value wins. */
 final class Prefill {
-  /** A first value with its origin, and in words what a look-up came to when it gave none. */
-  record First(Value value, Provenance provenance, String note) {}
+  /** A first value with its origin, and what a look-up came to when it gave none. */
+  record First(Value value, Provenance provenance, Said note) {}
 
   private final VisitStart start;
   private final Situation situation;
@@ -34,7 +35,7 @@ final class Prefill {
 
   /** The first value of a question. */
   First of(Compiled c) {
-    String note = "";
+    Said note = Said.NONE;
     for (int k = 0; k < c.question().prefill().size(); k++) {
       Source s = c.question().prefill().get(k);
       First f = s instanceof Source.Place p ? placed(c, p) : simple(c, s, c.starts().get(k));
@@ -57,11 +58,6 @@ final class Prefill {
     Value v = c.question().given(fit(p.take().from(f), c.type()));
     if (v.isEmpty()) return new First(v, Provenance.NONE, said(r, lookUp));
     LookupResult.Hit hit = f.hits().get(0);
-    String detail =
-        lookUp.layerName()
-            + (f.all()
-                ? " (" + f.hits().size() + (f.hits().size() == 1 ? " feature)" : " features)")
-                : f.several() ? " (the smallest of several)" : "");
     Provenance.Found found =
         f.all() && f.hits().size() > 1
             ? Provenance.Found.NONE
@@ -71,7 +67,16 @@ final class Prefill {
                 hit.feature().version(),
                 start.startedAt().toString(),
                 OptionalDouble.of(hit.distanceM()));
-    return new First(v, new Provenance(Provenance.Kind.PLACE, detail, found, false), "");
+    return new First(
+        v,
+        new Provenance(
+            Provenance.Kind.PLACE,
+            lookUp.layerName(),
+            found,
+            f.all() ? f.hits().size() : 1,
+            !f.all() && f.several(),
+            false),
+        Said.NONE);
   }
 
   private First simple(Compiled c, Source s, Optional<Rule> formula) {
@@ -103,11 +108,11 @@ final class Prefill {
           "");
     return s instanceof Source.Device d
         ? first(q.given(fit(device(d.item()), c.type())), Provenance.Kind.DEVICE, "")
-        : new First(Value.EMPTY, Provenance.NONE, "");
+        : new First(Value.EMPTY, Provenance.NONE, Said.NONE);
   }
 
   private static First first(Value v, Provenance.Kind kind, String detail) {
-    return new First(v, Provenance.of(kind, detail), "");
+    return new First(v, Provenance.of(kind, detail), Said.NONE);
   }
 
   private Value device(String item) {
@@ -148,25 +153,24 @@ final class Prefill {
     return v instanceof Value.Text t ? ValueJson.readText(t.value(), type) : v;
   }
 
-  private static String said(LookupResult r, LookUp lookUp) {
+  private static Said said(LookupResult r, LookUp lookUp) {
     String layer = lookUp.layerName();
     if (r instanceof LookupResult.LayerMissing)
-      return layer + " did not travel with this pack; answer by hand";
-    if (r instanceof LookupResult.NoPosition)
-      return "looked up in " + layer + " as soon as the visit has a position";
+      return Said.of("prefill.layerMissing", "layer", layer);
+    if (r instanceof LookupResult.NoPosition) return Said.of("prefill.noPosition", "layer", layer);
     if (r instanceof LookupResult.FilterBroken b)
-      return "the look-up in " + layer + " can't be made: " + b.message();
-    if (r instanceof LookupResult.Found)
-      return "the feature of " + layer + " at this place has no value";
-    String within =
-        " within " + org.whinridge.core.text.Numbers.plain(lookUp.withinM()) + " m of this place";
+      return Said.of("prefill.broken", "layer", layer, "why", b.message());
+    if (r instanceof LookupResult.Found) return Said.of("prefill.noValue", "layer", layer);
+    Said within = Said.number(lookUp.withinM());
     switch (lookUp.how()) {
       case CONTAINING:
-        return "no feature of " + layer + " holds this place";
+        return Said.of("prefill.noneHolds", "layer", layer);
       case ALONG:
-        return "no line of " + layer + within;
+        return Said.of("prefill.noLine", "layer", layer, "m", within);
       default:
-        return "no feature of " + layer + (lookUp.withinM() > 0 ? within : " touches this place");
+        return lookUp.withinM() > 0
+            ? Said.of("prefill.noneWithin", "layer", layer, "m", within)
+            : Said.of("prefill.noneTouches", "layer", layer);
     }
   }
 }

@@ -3,6 +3,7 @@ package org.whinridge.core.visit;
 import com.eclipsesource.json.JsonObject;
 import com.eclipsesource.json.JsonValue;
 import java.util.OptionalDouble;
+import org.whinridge.core.said.Said;
 import org.whinridge.core.text.Numbers;
 
 /**
@@ -11,8 +12,11 @@ import org.whinridge.core.text.Numbers;
  * @param detail what a person may want to know: the layer looked up, the day of the last visit; ""
  *     for nothing
  * @param found the feature that a look-up found; {@link Found#NONE} for none
+ * @param features how many features of a look-up answered together; 1 for one alone
+ * @param smallest whether a look-up took the smallest of several features
  */
-public record Provenance(Kind kind, String detail, Found found, boolean confirmed) {
+public record Provenance(
+    Kind kind, String detail, Found found, int features, boolean smallest, boolean confirmed) {
   /** The origins. */
   public enum Kind {
     NONE,
@@ -24,7 +28,12 @@ public record Provenance(Kind kind, String detail, Found found, boolean confirme
     FIXED,
     /** A start value given by a formula. */
     STARTED,
-    WORKED_OUT
+    WORKED_OUT;
+
+    /** The word in data. */
+    public String id() {
+      return name().toLowerCase(java.util.Locale.ROOT);
+    }
   }
 
   /**
@@ -42,17 +51,21 @@ public record Provenance(Kind kind, String detail, Found found, boolean confirme
   }
 
   /** No answer, no origin. */
-  public static final Provenance NONE = new Provenance(Kind.NONE, "", Found.NONE, false);
+  public static final Provenance NONE = origin(Kind.NONE, "", false);
 
   /** A person gave the answer. */
-  public static final Provenance TYPED = new Provenance(Kind.TYPED, "", Found.NONE, true);
+  public static final Provenance TYPED = origin(Kind.TYPED, "", true);
 
   static Provenance of(Kind kind, String detail) {
-    return new Provenance(kind, detail, Found.NONE, false);
+    return origin(kind, detail, false);
+  }
+
+  private static Provenance origin(Kind kind, String detail, boolean confirmed) {
+    return new Provenance(kind, detail, Found.NONE, 1, false, confirmed);
   }
 
   Provenance confirm() {
-    return new Provenance(kind, detail, found, true);
+    return new Provenance(kind, detail, found, features, smallest, true);
   }
 
   /** The id of the feature that a look-up found; "" for none. */
@@ -60,40 +73,47 @@ public record Provenance(Kind kind, String detail, Found found, boolean confirme
     return found.featureId;
   }
 
-  /** The origin in words: "from the asset", "looked up in Beats". */
-  public String said() {
+  /** The origin: "from the asset", "looked up in Beats". */
+  public Said said() {
     switch (kind) {
       case TYPED:
-        return "typed";
+        return Said.of("from.typed");
       case ASSET:
-        return "from the asset";
+        return Said.of("from.asset");
       case LAST_VISIT:
-        return detail.isEmpty() ? "from the last visit" : "from the visit of " + detail;
+        return detail.isEmpty()
+            ? Said.of("from.lastVisit")
+            : Said.of("from.visitOf", "day", detail);
       case PLACE:
-        return "looked up in "
-            + detail
-            + (found.distanceM.orElse(0) > 0
-                ? ", " + Numbers.fixed(found.distanceM.getAsDouble(), 0) + " m away"
-                : "");
+        return away(place());
       case DEVICE:
-        return "from this device";
+        return Said.of("from.device");
       case FIXED:
-        return "set by the form";
+        return Said.of("from.form");
       case STARTED:
-        return "worked out at the start";
+        return Said.of("from.started");
       case WORKED_OUT:
-        return "worked out";
+        return Said.of("from.workedOut");
       default:
-        return "";
+        return Said.NONE;
     }
   }
 
+  private Said place() {
+    if (features != 1) return Said.of("from.several", "layer", detail, "n", features);
+    return Said.of(smallest ? "from.smallest" : "from.layer", "layer", detail);
+  }
+
+  private Said away(Said from) {
+    double m = Numbers.round(found.distanceM.orElse(0), 0);
+    return found.distanceM.orElse(0) > 0 ? Said.of("from.away", "from", from, "m", m) : from;
+  }
+
   JsonObject json() {
-    JsonObject o =
-        new JsonObject()
-            .add("from", kind.name().toLowerCase(java.util.Locale.ROOT))
-            .add("confirmed", confirmed);
+    JsonObject o = new JsonObject().add("from", kind.id()).add("confirmed", confirmed);
     if (!detail.isEmpty()) o.add("detail", detail);
+    if (features != 1) o.add("features", features);
+    if (smallest) o.add("smallest", true);
     if (found.featureId.isEmpty()) return o;
     o.add("feature", found.featureId).add("version", found.version);
     if (!found.layerId.isEmpty()) o.add("layer", found.layerId);
@@ -104,11 +124,12 @@ public record Provenance(Kind kind, String detail, Found found, boolean confirme
 
   static Provenance read(JsonObject o) {
     Kind kind = Kind.NONE;
-    for (Kind k : Kind.values())
-      if (k.name().toLowerCase(java.util.Locale.ROOT).equals(text(o, "from"))) kind = k;
+    for (Kind k : Kind.values()) if (k.id().equals(text(o, "from"))) kind = k;
     JsonValue version = o.get("version");
     JsonValue distance = o.get("distanceM");
     JsonValue confirmed = o.get("confirmed");
+    JsonValue features = o.get("features");
+    JsonValue smallest = o.get("smallest");
     return new Provenance(
         kind,
         text(o, "detail"),
@@ -120,6 +141,8 @@ public record Provenance(Kind kind, String detail, Found found, boolean confirme
             distance == null || !distance.isNumber()
                 ? OptionalDouble.empty()
                 : OptionalDouble.of(distance.asDouble())),
+        features == null || !features.isNumber() ? 1 : (int) features.asDouble(),
+        smallest != null && smallest.isTrue(),
         confirmed != null && confirmed.isTrue());
   }
 

@@ -3,6 +3,7 @@ package org.whinridge.core.visit;
 import java.util.ArrayList;
 import java.util.List;
 import org.whinridge.core.form.compile.ExecutableForm;
+import org.whinridge.core.said.Said;
 
 /** What is open about the rows of a list section themselves. */
 final class RowPoints {
@@ -37,7 +38,7 @@ final class RowPoints {
     return out;
   }
 
-  private static String rows(int n) {
-    return n + (n == 1 ? " row" : " rows");
+  private static Said rows(int n) {
+    return Said.of("amount.ROW", "n", n);
   }
 }

@@ -11,6 +11,7 @@ import org.locationtech.jts.geom.Point;
 import org.whinridge.core.form.compile.ExecutableForm;
 import org.whinridge.core.place.Geodesy;
 import org.whinridge.core.place.GeometryJson;
+import org.whinridge.core.said.Said;
 import org.whinridge.core.text.Numbers;
 import org.whinridge.core.value.Value;
 import org.whinridge.core.value.ValueJson;
@@ -64,7 +65,7 @@ final class SavedVisit {
       boolean answered = !a.values[k].isEmpty() || a.provenance[k].kind() == Provenance.Kind.TYPED;
       if (!answered && a.notes[k].isEmpty() && a.offers[k] == null) continue;
       JsonObject one = a.provenance[k].json().add("value", ValueJson.write(a.values[k]));
-      if (!a.notes[k].isEmpty()) one.add("note", a.notes[k]);
+      if (!a.notes[k].isEmpty()) one.add("note", a.notes[k].json());
       if (a.offers[k] != null)
         one.add(
             "offer",
@@ -104,11 +105,11 @@ final class SavedVisit {
     JsonObject a = m.getValue().asObject();
     int k = form.local(i);
     into.put(k, ValueJson.read(a.get("value"), form.at(i).type()), Provenance.read(a));
-    JsonValue note = a.get("note");
-    if (note != null && note.isString()) into.notes[k] = note.asString();
+    into.notes[k] = Said.read(a.get("note"));
     JsonObject offer = object(a.get("offer"));
     Value offered = ValueJson.read(offer.get("value"), form.at(i).type());
-    if (!offered.isEmpty()) into.offers[k] = new Prefill.First(offered, Provenance.read(offer), "");
+    if (!offered.isEmpty())
+      into.offers[k] = new Prefill.First(offered, Provenance.read(offer), Said.NONE);
   }
 
   private static void place(JsonObject o, FillingState state) {

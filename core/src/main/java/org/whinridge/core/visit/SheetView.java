@@ -10,6 +10,7 @@ import org.whinridge.core.form.Section;
 import org.whinridge.core.form.compile.ExecutableForm;
 import org.whinridge.core.layer.Code;
 import org.whinridge.core.place.Geodesy;
+import org.whinridge.core.said.Said;
 import org.whinridge.core.text.Numbers;
 import org.whinridge.core.value.Value;
 import org.whinridge.core.value.ValueJson;
@@ -104,9 +105,7 @@ final class SheetView {
     StringBuilder b = new StringBuilder(4096).append("{\"title\":");
     b.append(quoted(form.form().title()))
         .append(",\"caption\":")
-        .append(
-            quoted(
-                start.feature().map(f -> form.schema().caption(f.values())).orElse("new feature")));
+        .append(quoted(start.feature().map(f -> form.schema().caption(f.values())).orElse("")));
     int pages = 1;
     for (int s = 1; s < heads.length; s++) if (form.form().sections().get(s).startsPage()) pages++;
     b.append(",\"pages\":").append(heads.length == 0 ? 0 : pages).append(",\"sections\":[");
@@ -187,24 +186,32 @@ final class SheetView {
 
   private JsonArray points(List<OpenPoint> points) {
     JsonArray a = new JsonArray();
-    for (OpenPoint p : points) a.add(p.json().add("label", label(p)));
+    for (OpenPoint p : points) a.add(p.json().add("label", label(p).json()));
     return a;
   }
 
   /** What people call the place of a point; in a list with the row's number. */
-  private String label(OpenPoint p) {
-    if (p.question().equals(OpenPoint.PLACE)) return "Place";
+  private Said label(OpenPoint p) {
+    if (p.question().equals(OpenPoint.PLACE)) return Said.of("sheet.place");
     int i = form.indexOf(p.question());
     int l = i >= 0 ? form.at(i).list() : form.listOf(p.question());
     String question = i >= 0 ? form.at(i).question().label() : "";
-    if (l < 0) return question;
+    if (l < 0) return Said.text(question);
     String list = form.form().sections().get(form.lists().get(l).section()).title();
     int n = 1;
     for (Row r : state.rows.get(l)) {
-      if (r.id.equals(p.row())) return list + " " + n + (i >= 0 ? ", " + question : "");
+      if (r.id.equals(p.row()))
+        return Said.of(
+            i >= 0 ? "sheet.questionOfRow" : "sheet.rowOf",
+            "title",
+            list,
+            "n",
+            n,
+            "question",
+            question);
       n++;
     }
-    return list;
+    return Said.text(list);
   }
 
   private JsonObject question(int i, Answers a, Row row) {
@@ -228,14 +235,15 @@ final class SheetView {
     if (q.isWorkedOut()) o.add("workedOut", true);
     layout(o, q);
     Provenance p = a.provenance[k];
-    if (!p.said().isEmpty()) o.add("from", p.said()).add("confirmed", p.confirmed());
-    text(o, "note", a.notes[k]);
+    if (!p.said().isEmpty())
+      o.add("from", p.said().json()).add("origin", p.kind().id()).add("confirmed", p.confirmed());
+    if (!a.notes[k].isEmpty()) o.add("note", a.notes[k].json());
     if (a.offers[k] != null)
       o.add(
           "offer",
           new JsonObject()
               .add("shown", q.shown(a.offers[k].value()))
-              .add("from", a.offers[k].provenance().said()));
+              .add("from", a.offers[k].provenance().said().json()));
     Value was = start.feature().map(f -> f.value(q.writesTo())).orElse(Value.EMPTY);
     if (!q.writesTo().isEmpty() && !was.isEmpty() && !q.same(form.schema()).test(was, v))
       o.add("was", q.shown(was));

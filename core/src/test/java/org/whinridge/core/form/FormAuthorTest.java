@@ -12,6 +12,7 @@ import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.ValueSource;
 import org.whinridge.core.form.compile.ExecutableForm;
 import org.whinridge.core.form.compile.FormCompiler;
+import org.whinridge.core.said.English;
 import org.whinridge.core.visit.Filling;
 import org.whinridge.core.visit.FormFixture;
 import org.whinridge.core.visit.WalkFixture;
@@ -21,7 +22,7 @@ class FormAuthorTest {
   private static List<String> notes(FormFixture x) {
     var o = FormCompiler.compile(x.form(), FormFixture.SCHEMA);
     assertThat(o.problems()).isEmpty();
-    return o.notes().stream().map(p -> p.question() + " " + p.part()).toList();
+    return o.notes().stream().map(p -> p.question() + " " + English.of(p.part().said())).toList();
   }
 
   private static FormFixture ranged(String check) {
@@ -171,11 +172,11 @@ class FormAuthorTest {
       assertThat(FormRename.rename(x.form(), "silt", prefix).question(prefix)).isPresent();
       assertThatIllegalArgumentException()
           .isThrownBy(() -> FormRename.rename(Form.read(WalkFixture.FORM), "defects", prefix))
-          .withMessageContaining("a meaning of its own");
+          .satisfies(English.says("a meaning of its own"));
     }
     assertThatIllegalArgumentException()
         .isThrownBy(() -> FormRename.rename(x.form(), "nope", "x"))
-        .withMessageContaining("nothing in this form is called ‘nope’");
+        .satisfies(English.says("nothing in this form is called ‘nope’"));
   }
 
   @Test
@@ -223,7 +224,7 @@ class FormAuthorTest {
       many.append(i == 0 ? "" : ",").append("{\"name\":\"q").append(i).append("\"}");
     assertThatIllegalArgumentException()
         .isThrownBy(() -> Form.read(many.append("]}]}").toString()))
-        .withMessageContaining("at most 2,000 questions");
+        .satisfies(English.says("at most 2,000 questions"));
     StringBuilder chain = new StringBuilder("{\"sections\":[{\"questions\":[");
     for (int i = 0; i < 2000; i++)
       chain
@@ -236,7 +237,7 @@ class FormAuthorTest {
     var o = FormCompiler.compile(Form.read(chain.append("]}]}").toString()), FormFixture.SCHEMA);
     assertThat(o.problems())
         .singleElement()
-        .satisfies(p -> assertThat(p.message()).contains("circle"));
+        .satisfies(p -> assertThat(English.of(p.message())).contains("circle"));
   }
 
   @Test

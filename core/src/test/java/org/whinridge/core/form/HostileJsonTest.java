@@ -15,6 +15,7 @@ import org.locationtech.jts.geom.Coordinate;
 import org.whinridge.core.form.compile.ExecutableForm;
 import org.whinridge.core.form.compile.FormCompiler;
 import org.whinridge.core.form.compile.FormProblem;
+import org.whinridge.core.said.English;
 import org.whinridge.core.value.Value;
 import org.whinridge.core.visit.Filling;
 import org.whinridge.core.visit.VisitStart;
@@ -89,7 +90,7 @@ class HostileJsonTest {
         continue;
       }
       FormCompiler.Outcome o = FormCompiler.compile(form, WalkFixture.SCHEMA);
-      for (FormProblem p : o.problems()) assertThat(p.message()).isNotBlank();
+      for (FormProblem p : o.problems()) assertThat(English.of(p.message())).isNotBlank();
       assertThat(o.form().isPresent()).isEqualTo(o.problems().isEmpty());
       if (o.form().isPresent()) {
         Filling f = Filling.open(o.form().get(), WalkFixture.start(WalkFixture.last("a", 4, 2)));

@@ -16,6 +16,7 @@ import org.locationtech.jts.geom.Coordinate;
 import org.whinridge.core.place.CoordinateSystem;
 import org.whinridge.core.place.GeometryJson;
 import org.whinridge.core.place.GeometryKind;
+import org.whinridge.core.said.English;
 import org.whinridge.core.value.Value;
 
 /** Limits of fields, and what fills itself. */
@@ -92,7 +93,7 @@ class FieldCheckTest {
         .as("its own")
         .isEmpty();
     assertThat(FieldCheck.of(s, Map.of("tag", Value.text("T2")), Optional.of(f), (x, v) -> true))
-        .extracting(FieldCheck.Fault::message)
+        .extracting(x -> English.of(x.message()))
         .containsExactly("another feature has “T2” already");
   }
 
@@ -113,7 +114,7 @@ class FieldCheckTest {
     Schema s = new Schema(GeometryKind.POINT, List.of(field(json)), "", List.of());
     assertThatIllegalArgumentException()
         .isThrownBy(() -> SchemaChange.check(s))
-        .withMessageContaining(said);
+        .satisfies(English.says(said));
   }
 
   @Test

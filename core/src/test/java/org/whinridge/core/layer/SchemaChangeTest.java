@@ -10,6 +10,7 @@ import java.util.Map;
 import java.util.Optional;
 import org.junit.jupiter.api.Test;
 import org.whinridge.core.place.GeometryKind;
+import org.whinridge.core.said.English;
 import org.whinridge.core.value.Value;
 
 class SchemaChangeTest {
@@ -87,10 +88,10 @@ class SchemaChangeTest {
   void aSchemaThatIsNotSoundIsRefusedInWords() {
     assertThatIllegalArgumentException()
         .isThrownBy(() -> SchemaChange.check(with(LEVEL, LEVEL)))
-        .withMessageContaining("two fields are stored as “level”");
+        .satisfies(English.says("two fields are stored as “level”"));
     assertThatIllegalArgumentException()
         .isThrownBy(() -> SchemaChange.check(with(LEVEL)))
-        .withMessageContaining("tag field “tag” is no field");
+        .satisfies(English.says("tag field “tag” is no field"));
     assertThatIllegalArgumentException()
         .isThrownBy(
             () ->
@@ -100,7 +101,7 @@ class SchemaChangeTest {
                         List.of(LEVEL.with(List.of(Code.of("a", "A"), Code.of("a", "B")))),
                         "",
                         List.of())))
-        .withMessageContaining("the code “a” twice");
+        .satisfies(English.says("the code “a” twice"));
     assertThatIllegalArgumentException()
         .isThrownBy(
             () ->
@@ -110,13 +111,13 @@ class SchemaChangeTest {
                         List.of(start(LEVEL, new Start.Formula("no_such + 1"))),
                         "",
                         List.of())))
-        .withMessageContaining("can't be worked out");
+        .satisfies(English.says("can't be worked out"));
     assertThatIllegalArgumentException()
         .isThrownBy(
             () ->
                 SchemaChange.between(
                     BEFORE, new Schema(GeometryKind.LINE, BEFORE.fields(), "tag", List.of())))
-        .withMessageContaining("kind of geometry");
+        .satisfies(English.says("kind of geometry"));
   }
 
   private static Field start(Field f, Start s) {

@@ -25,6 +25,7 @@ import org.whinridge.core.place.GeometryJson;
 import org.whinridge.core.place.GeometryKind;
 import org.whinridge.core.read.Clock;
 import org.whinridge.core.read.LayerColumns;
+import org.whinridge.core.said.English;
 import org.whinridge.core.value.Value;
 
 class LookTest {
@@ -109,7 +110,7 @@ class LookTest {
             p -> {
               assertThat(p.entry()).isEqualTo(2);
               assertThat(p.from()).isGreaterThanOrEqualTo(0);
-              assertThat(p.message()).contains("nothing is drawn by this rule");
+              assertThat(English.of(p.message())).contains("nothing is drawn by this rule");
             });
   }
 
@@ -145,7 +146,7 @@ class LookTest {
             GATES);
     assertThat(gone.draw(gate("kind", "weir"), CLOCK).entries()).containsExactly(1);
     assertThat(gone.entries().get(1).stack()).as("never vanishes").isNotEmpty();
-    assertThat(gone.problems().stream().map(LookProblem::message))
+    assertThat(gone.problems().stream().map(x -> English.of(x.message())))
         .anyMatch(m -> m.contains("the field “colour” is gone"))
         .anyMatch(m -> m.contains("“aspect”"))
         .anyMatch(m -> m.contains("own-gone"))
@@ -153,14 +154,16 @@ class LookTest {
         .anyMatch(m -> m.contains("“paint”"));
     assertThat(ReadyLook.of(Look.read(BY_CODE.replace("weir", "lock")), GATES).problems())
         .singleElement()
-        .satisfies(p -> assertThat(p.message()).contains("not in the list of “Kind” any more"));
+        .satisfies(
+            p ->
+                assertThat(English.of(p.message())).contains("not in the list of “Kind” any more"));
     assertThat(
             ReadyLook.of(
                     Look.read(BY_CODE.replace("\"turnBy\":\"bearing\"", "\"turnBy\":\"tag\"")),
                     GATES)
                 .problems())
         .singleElement()
-        .satisfies(p -> assertThat(p.message()).contains("symbols are drawn upright"));
+        .satisfies(p -> assertThat(English.of(p.message())).contains("symbols are drawn upright"));
   }
 
   @Test
@@ -197,7 +200,7 @@ class LookTest {
           .isInstanceOf(IllegalArgumentException.class);
     StringBuilder many = new StringBuilder("{\"by\":\"code\",\"classes\":[{}");
     for (int i = 0; i < 300; i++) many.append(",{}");
-    assertThatThrownBy(() -> Look.read(many + "]}")).hasMessageContaining("at most 200 classes");
+    assertThatThrownBy(() -> Look.read(many + "]}")).satisfies(English.says("at most 200 classes"));
   }
 
   /** Any member may be of any kind; a look is read or refused in words, and draws. */
@@ -359,7 +362,7 @@ class LookTest {
         ReadyLook.of(
             Look.one(List.of(new Symbol.Mark("disc", "#f3eedd", Size.of(10), "", 0, "", 1))),
             GATES);
-    assertThat(Drowning.of(one, List.of(Colour.of("#f1eddf"))).get(0).message())
+    assertThat(English.of(Drowning.of(one, List.of(Colour.of("#f1eddf"))).get(0).message()))
         .startsWith("“All features” drowns");
   }
 
@@ -372,7 +375,7 @@ class LookTest {
     Colour land = Colour.of("#f1eddf");
     assertThat(Drowning.of(pale, List.of(land)))
         .singleElement()
-        .satisfies(p -> assertThat(p.message()).contains("1.0 to 1"));
+        .satisfies(p -> assertThat(English.of(p.message())).contains("1.0 to 1"));
     assertThat(
             Drowning.of(
                 ReadyLook.of(
@@ -396,7 +399,7 @@ class LookTest {
         LookProposal.byClass(
             before, layer, GATES.field("width").orElseThrow(), Breaks.Method.NATURAL, 2, Ramp.PEAT);
     assertThat(classes.classes().stream().map(LookClass::label))
-        .containsExactly("100 to 101 mm", "over 101 to 103 mm");
+        .containsExactly("100 – 101 mm", "> 101 – 103 mm");
     Look each =
         LookProposal.byClass(
             before, layer, GATES.field("width").orElseThrow(), Breaks.Method.NATURAL, 9, Ramp.PEAT);

@@ -16,6 +16,7 @@ import org.whinridge.core.layer.Schema;
 import org.whinridge.core.layer.Start;
 import org.whinridge.core.place.GeometryJson;
 import org.whinridge.core.place.GeometryKind;
+import org.whinridge.core.said.English;
 import org.whinridge.core.value.Value;
 
 class ClaimsTest {
@@ -70,7 +71,8 @@ class ClaimsTest {
         .extracting(Claims.Problem::kind)
         .containsExactlyInAnyOrder(Claims.Kind.OFFICE_ONLY, Claims.Kind.NO_SUCH_FIELD);
     assertThat(c.problems())
-        .anySatisfy(p -> assertThat(p.message()).contains("Cost centre belongs to the office"));
+        .anySatisfy(
+            p -> assertThat(English.of(p.message())).contains("Cost centre belongs to the office"));
     assertThat(look(base("cost", Value.text("guessed")), Map.of()).base())
         .doesNotContainKey("cost");
   }
@@ -84,7 +86,7 @@ class ClaimsTest {
         .singleElement()
         .satisfies(
             p ->
-                assertThat(p.message())
+                assertThat(English.of(p.message()))
                     .isEqualTo(
                         "it brings a Polygon, but the layer holds points; the place stays as it is"));
   }
@@ -98,7 +100,7 @@ class ClaimsTest {
         .singleElement()
         .satisfies(
             p ->
-                assertThat(p.message())
+                assertThat(English.of(p.message()))
                     .isEqualTo(
                         "it says it was taken out with Width as “777 mm”, but the layer had “600 mm” then"));
     Merge.Result m = Merge.threeWay(c.base(), Map.of("width", Value.of(777)), c.set(), SAME);
@@ -133,7 +135,7 @@ class ClaimsTest {
     set.put("east", Value.of(5));
     Claims c = Claims.check(base(), set, 3, Optional.of(THEN), schema, SAME);
     assertThat(c.problems())
-        .extracting(Claims.Problem::message)
+        .extracting(x -> English.of(x.message()))
         .containsExactly(
             "Tag: this must have a value; it stays as it is",
             "Width: “wide” is not a whole number, such as 12; “wide mm” stays on the visit",

@@ -13,6 +13,7 @@ import org.locationtech.jts.geom.Coordinate;
 import org.locationtech.jts.geom.Geometry;
 import org.locationtech.jts.geom.Polygon;
 import org.locationtech.jts.io.WKTReader;
+import org.whinridge.core.said.English;
 
 class ReshapingTest {
   private static Geometry g(String wkt) {
@@ -111,7 +112,7 @@ class ReshapingTest {
         "POLYGON ((0 0, 4 0, 4 4, 0 4, 0 0), (1 1, 2 1, 2 2, 1 1))|POLYGON|"
       })
   void faultsAreSaid(String wkt, GeometryKind kind, String fault) {
-    assertThat(Reshaping.fault(g(wkt), kind).map(Reshaping.Fault::message))
+    assertThat(Reshaping.fault(g(wkt), kind).map(f -> English.of(f.message())))
         .isEqualTo(Optional.ofNullable(fault));
   }
 

@@ -11,6 +11,7 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import org.locationtech.jts.geom.Coordinate;
+import org.whinridge.core.said.English;
 
 /** Positions as people type and paste them. */
 class TypedPlaceTest {
@@ -63,7 +64,7 @@ class TypedPlaceTest {
       })
   void degreesAreReadAsPeopleTypeThem(String typed, double lon, double lat) {
     TypedPlace.Read r = TypedPlace.read(typed, UTM);
-    assertThat(r.at()).as(r.message()).isPresent();
+    assertThat(r.at()).as(English.of(r.message())).isPresent();
     assertThat(r.at().get().x).isCloseTo(lon, within(1e-9));
     assertThat(r.at().get().y).isCloseTo(lat, within(1e-9));
   }
@@ -93,7 +94,7 @@ class TypedPlaceTest {
       })
   void eastingAndNorthingAreOfTheProjectsSystem(String typed) {
     TypedPlace.Read r = TypedPlace.read(typed, UTM);
-    assertThat(r.at()).as(r.message()).isPresent();
+    assertThat(r.at()).as(English.of(r.message())).isPresent();
     Coordinate back = CoordinateSystem.utmNorth(29).project(r.at().get()).orElseThrow();
     assertThat(back.x).isCloseTo(428654.2, within(0.001));
     assertThat(back.y).isCloseTo(6418120.5, within(0.001));
@@ -131,13 +132,13 @@ class TypedPlaceTest {
       })
   void whatIsNotUnderstoodIsRefusedWithWhatWas(String typed, String said) {
     TypedPlace.Read r = TypedPlace.read(typed, UTM);
-    assertThat(r.at()).as(r.message()).isEmpty();
-    assertThat(r.message()).contains(said);
+    assertThat(r.at()).as(English.of(r.message())).isEmpty();
+    assertThat(English.of(r.message())).contains(said);
   }
 
   @Test
   void withoutASystemThereAreNoEastings() {
-    assertThat(TypedPlace.read("428654.2 6418120.5", Optional.empty()).message())
+    assertThat(English.of(TypedPlace.read("428654.2 6418120.5", Optional.empty()).message()))
         .contains("no system of eastings");
   }
 
@@ -152,7 +153,7 @@ class TypedPlaceTest {
       String reference =
           MGRS.from(mil.nga.grid.features.Point.point(lon, lat)).coordinate(GridType.METER);
       TypedPlace.Read r = TypedPlace.read(i % 2 == 0 ? reference : spaced(reference), UTM);
-      assertThat(r.at()).as(reference + ": " + r.message()).isPresent();
+      assertThat(r.at()).as(reference + ": " + English.of(r.message())).isPresent();
       worst = Math.max(worst, Geodesy.distanceM(r.at().get(), new Coordinate(lon, lat)));
     }
     // the corner of a square of 1 m
@@ -165,8 +166,9 @@ class TypedPlaceTest {
 
   @Test
   void aGridReferenceSaysHowLargeItsSquareIs() {
-    assertThat(TypedPlace.read("29v md 28 18", UTM).message())
+    assertThat(English.of(TypedPlace.read("29v md 28 18", UTM).message()))
         .contains("29V MD 28 18", "its square of 1 km");
-    assertThat(TypedPlace.read("29VMD2865418120", UTM).message()).contains("its square of 1 m");
+    assertThat(English.of(TypedPlace.read("29VMD2865418120", UTM).message()))
+        .contains("its square of 1 m");
   }
 }

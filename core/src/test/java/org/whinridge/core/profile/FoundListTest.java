@@ -9,6 +9,8 @@ import org.whinridge.core.layer.Code;
 import org.whinridge.core.layer.Field;
 import org.whinridge.core.layer.FieldType;
 import org.whinridge.core.layer.Reading;
+import org.whinridge.core.said.English;
+import org.whinridge.core.said.Said;
 import org.whinridge.core.value.Value;
 
 /** Code lists that are made from what stands in a column. */
@@ -18,7 +20,7 @@ class FoundListTest {
     int row = 1;
     for (int i = 0; i < valueAndTimes.length; i += 2)
       for (int k = 0; k < Integer.parseInt(valueAndTimes[i + 1]); k++)
-        s.see(row++, Map.of(), Map.of(name, Value.text(valueAndTimes[i])), "");
+        s.see(row++, Map.of(), Map.of(name, Value.text(valueAndTimes[i])), Said.NONE);
     return s.columns().get(0);
   }
 
@@ -42,7 +44,8 @@ class FoundListTest {
     assertThat(c.field().codes())
         .extracting(Code::code)
         .containsExactly("Tide flap", "Tide flpa", "Weir", "tide flap");
-    assertThat(c.guess().evidence()).contains("blanks at the ends of 2 values are left out");
+    assertThat(English.of(c.guess().evidence()))
+        .contains("blanks at the ends of 2 values are left out");
     assertThat(c.spellings())
         .singleElement()
         .satisfies(
@@ -63,7 +66,8 @@ class FoundListTest {
       assertThat(Reading.PLAIN.read(Value.text(s), FieldType.CODE)).isEqualTo(Value.text("Weir"));
     // a free text keeps them, and the report says so
     Survey.Column c = column("note", "a b ", "1", "c", "1");
-    assertThat(c.guess().evidence()).contains("1 with blanks at the ends, which are kept");
+    assertThat(English.of(c.guess().evidence()))
+        .contains("1 with blanks at the ends, which are kept");
   }
 
   @Test
@@ -93,7 +97,7 @@ class FoundListTest {
               "plate", Value.text("K" + i * 7),
               "width", Value.of(i / 2),
               "length", Value.of(i * 1.5)),
-          "");
+          Said.NONE);
     List<Field> unique =
         s.columns().stream().filter(c -> c.isTagLike(20)).map(Survey.Column::field).toList();
     assertThat(unique).extracting(Field::name).containsExactly("plate");

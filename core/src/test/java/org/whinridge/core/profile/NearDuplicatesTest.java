@@ -6,6 +6,7 @@ import java.util.List;
 import java.util.Set;
 import java.util.stream.IntStream;
 import org.junit.jupiter.api.Test;
+import org.whinridge.core.said.English;
 
 class NearDuplicatesTest {
   private static List<NearDuplicates.Group> groups(Set<String> list, String... valueAndCount) {
@@ -50,7 +51,7 @@ class NearDuplicatesTest {
     NearDuplicates.Group g = groups(Set.of(), "Brick", "30", "Brock", "6", "Steel", "5").get(0);
     assertThat(g.good()).isEqualTo("Brick");
     assertThat(g.values()).extracting(ValueCount::value).containsExactly("Brick", "Brock");
-    assertThat(g.why()).containsExactly("1 letter apart");
+    assertThat(English.of(g.why())).containsExactly("1 letter apart");
     assertThat(groups(Set.of(), "Ash", "3", "Ask", "2")).isEmpty();
     assertThat(groups(Set.of(), "Timber revetment", "3", "Timber revetement", "1")).hasSize(1);
   }
@@ -79,7 +80,7 @@ class NearDuplicatesTest {
 
   @Test
   void anAbbreviationIsFoundWhenItCanStandForOneThingOnly() {
-    assertThat(groups(Set.of(), "Concrete", "40", "Conc.", "9").get(0).why())
+    assertThat(English.of(groups(Set.of(), "Concrete", "40", "Conc.", "9").get(0).why()))
         .containsExactly("abbreviation");
     assertThat(groups(Set.of(), "Concrete", "40", "Concord", "9", "Conc.", "9")).isEmpty();
   }

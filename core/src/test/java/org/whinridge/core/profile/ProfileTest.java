@@ -21,6 +21,8 @@ import org.whinridge.core.layer.Reading;
 import org.whinridge.core.layer.Schema;
 import org.whinridge.core.place.GeometryKind;
 import org.whinridge.core.read.LayerColumns;
+import org.whinridge.core.said.English;
+import org.whinridge.core.said.Said;
 import org.whinridge.core.value.Value;
 
 /** Profiles of fields, surveys of files, columns of places, codes for labels, parts of notes. */
@@ -156,7 +158,7 @@ class ProfileTest {
     for (String s : values.split(";")) g.see(Value.text(s));
     assertThat(g.guess().type()).isEqualTo(type);
     assertThat(g.guess().reading()).isEqualTo(reading);
-    assertThat(g.guess().evidence()).contains(evidence);
+    assertThat(English.of(g.guess().evidence())).contains(evidence);
     for (String s : values.split(";"))
       assertThat(Field.of("x", "X", type).holds(reading.read(Value.text(s), type))).as(s).isTrue();
   }
@@ -178,7 +180,8 @@ class ProfileTest {
   void aFewValuesThatComeAgainSpeakForACodeList() {
     TypeGuess g = new TypeGuess();
     for (int i = 0; i < 240; i++) g.see(Value.of(1 + i % 5));
-    assertThat(g.guess().evidence()).isEqualTo("240 of 240 whole numbers, 1 to 5, perhaps a code");
+    assertThat(English.of(g.guess().evidence()))
+        .isEqualTo("240 of 240 whole numbers, 1 to 5, perhaps a code");
     assertThat(g.guess().mayBeCode()).isTrue();
   }
 
@@ -196,26 +199,26 @@ class ProfileTest {
               Value.text(i == 20 ? "R5" : "R" + i),
               "name",
               Value.text(i == 3 ? "Łódź" : "x")),
-          "");
-    s.see(41, Map.of(), Map.of("ref", Value.text("R41")), "Row 41: broken.");
+          Said.NONE);
+    s.see(41, Map.of(), Map.of("ref", Value.text("R41")), Said.text("Row 41: broken."));
     assertThat(s.count()).isEqualTo(41);
     assertThat(s.withoutPlace()).isEqualTo(1);
     assertThat(s.selfCrossing()).isEqualTo(1);
-    assertThat(s.problems())
-        .anyMatch(p -> p.startsWith("Row 7: its polygon crosses itself at 1, 1"))
+    assertThat(English.of(s.problems()))
+        .anyMatch(p -> p.startsWith("Row 7: its polygon is not sound at 1, 1"))
         .contains("Row 41: broken.");
     assertThat(s.foreignText()).containsExactly("Łódź");
     Survey.Column ref = s.columns().get(s.columns().get(0).source().equals("ref") ? 0 : 1);
     assertThat(ref.mayBeKey()).isTrue();
-    assertThat(ref.repeated()).containsExactly("“R5” in rows 5 and 20");
+    assertThat(English.of(ref.repeated())).containsExactly("“R5” in rows 5 and 20");
     assertThat(s.mayBeDegrees()).isTrue();
     assertThatIllegalArgumentException()
         .isThrownBy(
             () -> {
               for (int i = 0; i < 600; i++)
-                s.see(50 + i, Map.of(), Map.of("column" + i, Value.YES), "");
+                s.see(50 + i, Map.of(), Map.of("column" + i, Value.YES), Said.NONE);
             })
-        .withMessageContaining("more than 500");
+        .satisfies(English.says("more than 500"));
   }
 
   @Test
@@ -234,7 +237,7 @@ class ProfileTest {
     Survey s = new Survey();
     Map<String, Value> values = new java.util.LinkedHashMap<>();
     row.forEach((k, v) -> values.put(k, Value.text(v)));
-    s.see(1, Map.of(), values, "");
+    s.see(1, Map.of(), values, Said.NONE);
     return s.places();
   }
 
@@ -250,14 +253,14 @@ class ProfileTest {
         .isEqualTo(1.5);
     assertThatIllegalArgumentException()
         .isThrownBy(() -> p.place(Map.of("x", Value.text("here"), "y", Value.of(2))))
-        .withMessageContaining("“here”");
+        .satisfies(English.says("“here”"));
     assertThatIllegalArgumentException()
         .isThrownBy(() -> p.place(Map.of("x", Value.of(2))))
-        .withMessageContaining("y is empty");
+        .satisfies(English.says("y is empty"));
     assertThatIllegalArgumentException()
         .isThrownBy(
             () -> new PlaceColumns("", "", "w", true).place(Map.of("w", Value.text("POINT ("))))
-        .withMessageContaining("not WKT");
+        .satisfies(English.says("not WKT"));
   }
 
   @Test
@@ -302,7 +305,7 @@ class ProfileTest {
         PastedCodes.read(
             "\uFEFFcode,label\nA,One\nB,Two\nA,Another\nB,Two", CodeProposal.SAME, List.of());
     assertThat(csv.codes()).containsExactly(Code.of("A", "One"), Code.of("B", "Two"));
-    assertThat(csv.told())
+    assertThat(English.of(csv.told()))
         .containsExactly(
             "The first line, “code, label”, was taken for a header.",
             "“A, Another” was left out: its code stands for “One” already.",
@@ -324,10 +327,10 @@ class ProfileTest {
     assertThat(Split.by("(\\d+)").parts("none")).isEmpty();
     assertThatIllegalArgumentException()
         .isThrownBy(() -> Split.by("("))
-        .withMessageContaining("not sound");
+        .satisfies(English.says("not sound"));
     assertThatIllegalArgumentException()
         .isThrownBy(() -> Split.by("abc"))
-        .withMessageContaining("no group");
+        .satisfies(English.says("no group"));
     assertThat(Split.at(",").parts(",".repeat(100))).hasSize(Split.MOST_PARTS);
   }
 }

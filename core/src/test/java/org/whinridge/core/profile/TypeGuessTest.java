@@ -12,6 +12,7 @@ import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import org.whinridge.core.layer.FieldType;
 import org.whinridge.core.layer.Reading;
+import org.whinridge.core.said.English;
 import org.whinridge.core.value.Value;
 
 class TypeGuessTest {
@@ -112,7 +113,7 @@ class TypeGuessTest {
         .satisfies(
             g -> {
               assertThat(g.type()).isEqualTo(FieldType.DATE);
-              assertThat(g.evidence()).isEqualTo("99 of 100 dates");
+              assertThat(English.of(g.evidence())).isEqualTo("99 of 100 dates");
             });
   }
 
@@ -134,7 +135,7 @@ class TypeGuessTest {
 
   @Test
   void numbersKeptAsTextAreSaid() {
-    assertThat(of(List.of("1", "2")).evidence())
+    assertThat(English.of(of(List.of("1", "2")).evidence()))
         .isEqualTo("2 of 2 whole numbers kept as text, 1 to 2");
   }
 

@@ -7,6 +7,7 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.ValueSource;
+import org.whinridge.core.said.English;
 import org.whinridge.core.value.Value;
 import org.whinridge.core.value.ValueType;
 
@@ -96,7 +97,7 @@ class FunctionsTest {
       RuleProblem p =
           names.problem(name + "(1,2,3,4,5,6,7,8,9,10,11,12,13,14,15,16,17,18,19,20,21)");
       assertThat(p.kind()).as(name).isEqualTo(RuleProblem.Kind.ARGUMENTS);
-      assertThat(p.message()).contains("is written " + name + "(");
+      assertThat(English.of(p.message())).contains("is written " + name + "(");
     }
     assertThat(Rules.formula("today()", names, ValueType.DATE).problems()).isEmpty();
   }

@@ -9,6 +9,7 @@ import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.ValueSource;
 import org.whinridge.core.rules.saying.Sentence;
+import org.whinridge.core.said.English;
 import org.whinridge.core.value.Value;
 import org.whinridge.core.value.ValueType;
 
@@ -190,7 +191,7 @@ class RulesTest {
       })
   void problemsHaveAKindAndAFix(String rule, RuleProblem.Kind kind, String fix) {
     RuleProblem p = names.problem(rule);
-    assertThat(p.kind()).as(rule + ": " + p.message()).isEqualTo(kind);
+    assertThat(p.kind()).as(rule + ": " + English.of(p.message())).isEqualTo(kind);
     if (fix != null) assertThat(p.fix().replace("'", "")).isEqualTo(fix.replace("'", ""));
     assertThat(p.at().from()).isBetween(0, rule.length());
     assertThat(p.at().to()).isBetween(p.at().from(), rule.length());
@@ -216,7 +217,7 @@ class RulesTest {
   }
 
   private String sentence(String rule) {
-    return Sentence.of(Rules.condition(rule, names).rule().orElseThrow(), names);
+    return English.of(Sentence.of(Rules.condition(rule, names).rule().orElseThrow(), names));
   }
 
   /** Whatever is typed, reading gives a rule or problems, never an exception. */

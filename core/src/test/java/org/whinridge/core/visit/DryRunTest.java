@@ -13,6 +13,7 @@ import org.whinridge.core.form.Form;
 import org.whinridge.core.form.compile.RuleView;
 import org.whinridge.core.layer.Feature;
 import org.whinridge.core.layer.Schema;
+import org.whinridge.core.said.English;
 import org.whinridge.core.value.Value;
 import org.whinridge.core.value.ValueType;
 
@@ -75,7 +76,7 @@ class DryRunTest {
             "silt, check 2, firm: 1 [c]",
             "silt, type, does not fit: 1 [d]",
             "silt, limits, firm: 1 [e]");
-    assertThat(r.failing().get(3).message()).isEqualTo("never 13");
+    assertThat(English.of(r.failing().get(3).message())).isEqualTo("never 13");
   }
 
   /** Counts over many random features against the same rules written by hand. */
@@ -123,14 +124,15 @@ class DryRunTest {
   void anAuthorSeesARuleAsTextSentenceAndParts() {
     Form form = Form.read(WalkFixture.FORM);
     assertThat(
-            RuleView.of(
-                form,
-                WalkFixture.SCHEMA,
-                "defects",
-                "severity>3 and kind='bank'",
-                ValueType.YES_NO))
+            English.worded(
+                RuleView.of(
+                    form,
+                    WalkFixture.SCHEMA,
+                    "defects",
+                    "severity>3 and kind='bank'",
+                    ValueType.YES_NO)))
         .hasToString(
-            "{\"text\":\"severity > 3 AND kind = 'bank'\",\"sentence\":\"severity is over 3 and kind is bank\",\"parts\":{\"join\":\"all\",\"parts\":[{\"question\":\"severity\",\"comparison\":\"is over\",\"values\":[\"3\"]},{\"question\":\"kind\",\"comparison\":\"is\",\"values\":[\"'bank'\"]}]},\"json\":{\"op\":\"and\",\"args\":[{\"op\":\">\",\"args\":[{\"property\":\"severity\"},3]},{\"op\":\"=\",\"args\":[{\"property\":\"kind\"},\"bank\"]}]}}");
+            "{\"text\":\"severity > 3 AND kind = 'bank'\",\"sentence\":\"severity is over 3 and kind is bank\",\"parts\":{\"join\":\"all\",\"parts\":[{\"question\":\"severity\",\"comparison\":\"over\",\"values\":[\"3\"]},{\"question\":\"kind\",\"comparison\":\"is\",\"values\":[\"'bank'\"]}]},\"json\":{\"op\":\"and\",\"args\":[{\"op\":\">\",\"args\":[{\"property\":\"severity\"},3]},{\"op\":\"=\",\"args\":[{\"property\":\"kind\"},\"bank\"]}]}}");
     assertThat(
             RuleView.of(form, WalkFixture.SCHEMA, "", "kind = bank", ValueType.YES_NO)
                 .get("problems")

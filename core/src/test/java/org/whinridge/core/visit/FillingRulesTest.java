@@ -14,6 +14,7 @@ import org.whinridge.core.form.Form;
 import org.whinridge.core.form.compile.ExecutableForm;
 import org.whinridge.core.form.compile.FormCompiler;
 import org.whinridge.core.place.GeometryJson;
+import org.whinridge.core.said.English;
 import org.whinridge.core.value.Value;
 import org.whinridge.core.value.ValueJson;
 import org.whinridge.core.value.ValueType;
@@ -58,7 +59,10 @@ class FillingRulesTest {
         f.view().isEmpty() ? null : x.form().question("q").orElseThrow().type().valueType();
     f.set("q", ValueJson.read(Json.parse(answer), t));
     List<String> messages =
-        f.points().stream().filter(p -> p.question().equals("q")).map(OpenPoint::message).toList();
+        f.points().stream()
+            .filter(p -> p.question().equals("q"))
+            .map(p -> English.of(p.message()))
+            .toList();
     if (message.isEmpty()) assertThat(messages).isEmpty();
     else assertThat(messages).containsExactly(message);
   }
@@ -78,7 +82,7 @@ class FillingRulesTest {
         .get()
         .satisfies(
             p ->
-                assertThat(p.message())
+                assertThat(English.of(p.message()))
                     .isEqualTo("‘Boards’ does not fit here: it is offered when wet is yes"));
     JsonObject bank = f.view().get("sections").asArray().get(0).asObject();
     assertThat(WalkFixture.named(bank.get("questions"), "name", "lining").get("codes").asArray())
@@ -149,7 +153,7 @@ class FillingRulesTest {
             .set("width", "refresh", "\"follow\"");
     Filling f = x.open();
     assertThat(f.value("width")).isEqualTo(Value.of(1200));
-    assertThat(f.provenance("width").said()).isEqualTo("worked out at the start");
+    assertThat(English.of(f.provenance("width").said())).isEqualTo("worked out at the start");
     f.set("silt", Value.of(50));
     assertThat(f.value("width")).isEqualTo(Value.of(500));
     f.set("width", Value.of(444));
@@ -191,7 +195,8 @@ class FillingRulesTest {
     Filling f = Filling.open(x.compiled(), start);
     assertThat(f.isComplete()).isTrue();
     f.set("tag", Value.text("OS-2"));
-    assertThat(f.points().get(0).message()).contains("another feature already has ‘OS-2’");
+    assertThat(English.of(f.points().get(0).message()))
+        .contains("another feature already has ‘OS-2’");
   }
 
   /**
@@ -207,7 +212,7 @@ class FillingRulesTest {
     assertThat(f.value("due")).isEqualTo(Value.EMPTY);
     assertThat(f.points())
         .filteredOn(p -> p.question().equals("due"))
-        .extracting(OpenPoint::message)
+        .extracting(x -> English.of(x.message()))
         .containsExactly("the formula gives nothing that can be kept, such as a division by zero");
   }
 
@@ -227,7 +232,7 @@ class FillingRulesTest {
     assertThat(f.isComplete()).isTrue();
     f.moveTo(new Coordinate(5, 5));
     OpenPoint p = f.points().get(f.points().size() - 1);
-    assertThat(p.message()).isEqualTo("the place lies outside Beats");
+    assertThat(English.of(p.message())).isEqualTo("the place lies outside Beats");
     assertThat(f.confirmSoft(p.key())).isTrue();
     assertThat(f.isComplete()).isTrue();
     f.moveTo(new Coordinate(6, 6));

@@ -8,6 +8,7 @@ import java.util.List;
 import java.util.Optional;
 import org.junit.jupiter.api.Test;
 import org.locationtech.jts.geom.Coordinate;
+import org.whinridge.core.said.English;
 import org.whinridge.core.value.Value;
 
 class FillingTest {
@@ -25,14 +26,14 @@ class FillingTest {
             .set("beat", "prefill", LOOKUP)
             .open();
     assertThat(f.value("silt")).isEqualTo(Value.of(120));
-    assertThat(f.provenance("silt").said()).isEqualTo("from the asset");
+    assertThat(English.of(f.provenance("silt").said())).isEqualTo("from the asset");
     assertThat(f.value("width")).isEqualTo(Value.of(900));
-    assertThat(f.provenance("width").said()).isEqualTo("from the visit of 2025-09-01");
+    assertThat(English.of(f.provenance("width").said())).isEqualTo("from the visit of 2025-09-01");
     assertThat(f.value("beat")).isEqualTo(Value.text("West"));
     assertThat(f.provenance("beat"))
         .satisfies(
             p -> {
-              assertThat(p.said()).isEqualTo("looked up in Beats");
+              assertThat(English.of(p.said())).isEqualTo("looked up in Beats");
               assertThat(p.featureId()).isEqualTo("b1");
               assertThat(p.confirmed()).isFalse();
             });
@@ -46,7 +47,7 @@ class FillingTest {
     assertThat(f.provenance("kind").confirmed()).isFalse();
     assertThat(f.tap("kind", "", "flap")).isTrue();
     assertThat(f.provenance("kind").confirmed()).isTrue();
-    assertThat(f.provenance("kind").said()).isEqualTo("from the asset");
+    assertThat(English.of(f.provenance("kind").said())).isEqualTo("from the asset");
     assertThat(f.tap("kind", "", "flap")).as("chosen already").isFalse();
     assertThat(f.value("kind")).isEqualTo(Value.text("flap"));
     assertThat(f.undo()).isTrue();
@@ -74,11 +75,11 @@ class FillingTest {
     FormFixture x = new FormFixture().set("beat", "prefill", LOOKUP);
     Filling f = x.open();
     f.moveTo(new Coordinate(9, 9));
-    assertThat(question(f, "beat").getString("note", ""))
+    assertThat(English.of(question(f, "beat").get("note")))
         .isEqualTo("no feature of Beats holds this place");
     Filling missing =
         new FormFixture().set("beat", "prefill", LOOKUP.replace("\"beats\"", "\"gone\"")).open();
-    assertThat(question(missing, "beat").getString("note", "")).contains("did not travel");
+    assertThat(English.of(question(missing, "beat").get("note"))).contains("did not travel");
   }
 
   @Test
@@ -140,12 +141,13 @@ class FillingTest {
     assertThat(f.points())
         .extracting(OpenPoint::kind)
         .contains(OpenPoint.Kind.FIRM, OpenPoint.Kind.SOFT);
-    assertThat(f.points().get(0).message()).isEqualTo("700 mm of Tide flap");
+    assertThat(English.of(f.points().get(0).message())).isEqualTo("700 mm of Tide flap");
     assertThat(f.isComplete()).isFalse();
     f.set("silt", Value.of(300));
     OpenPoint soft =
         f.points().stream().filter(p -> p.kind() == OpenPoint.Kind.SOFT).findFirst().orElseThrow();
-    assertThat(soft.message()).isEqualTo("it should hold that silt depth is under 200 mm");
+    assertThat(English.of(soft.message()))
+        .isEqualTo("it should hold that silt depth is under 200 mm");
     assertThat(f.confirmSoft(soft.key())).isTrue();
     assertThat(f.isComplete()).isTrue();
     f.set("silt", Value.of(310));
@@ -265,7 +267,9 @@ class FillingTest {
     assertThat(r.get("set")).hasToString("{\"silt\":130.4}");
     assertThat(r.get("kept")).hasToString("{\"photo\":[\"p1\"]}");
     assertThat(r.get("geometry")).hasToString("{\"type\":\"Point\",\"coordinates\":[0.51,0.5]}");
-    assertThat(f.points()).extracting(OpenPoint::message).contains("130.4 is not a whole number");
+    assertThat(f.points())
+        .extracting(x -> English.of(x.message()))
+        .contains("130.4 is not a whole number");
   }
 
   @Test
@@ -274,9 +278,12 @@ class FillingTest {
     f.set("kind", Value.text("Brcik"));
     assertThat(f.points())
         .first()
-        .satisfies(p -> assertThat(p.message()).startsWith("‘Brcik’ is not in the list"));
+        .satisfies(
+            p -> assertThat(English.of(p.message())).startsWith("‘Brcik’ is not in the list"));
     f.set("silt", Value.text("deep"));
-    assertThat(f.points()).extracting(OpenPoint::message).contains("‘deep’ is not a number");
+    assertThat(f.points())
+        .extracting(x -> English.of(x.message()))
+        .contains("‘deep’ is not a number");
   }
 
   @Test

@@ -9,6 +9,7 @@ import org.whinridge.core.form.Form;
 import org.whinridge.core.form.Section;
 import org.whinridge.core.form.compile.FormCompiler;
 import org.whinridge.core.form.compile.FormProblem;
+import org.whinridge.core.said.English;
 import org.whinridge.core.value.Value;
 
 /** Rows of a list section: their own answers, sums over them, those that the last visit found. */
@@ -58,9 +59,11 @@ class ListSectionTest {
     assertThat(f.points().stream().filter(p -> p.question().equals("total")).findFirst())
         .get()
         .satisfies(
-            p -> assertThat(p.message()).isEqualTo("60 m over {count} rows is {nothing} too long"));
-    assertThat(f.view().get("points").asArray().get(0).asObject().getString("label", ""))
-        .isEqualTo("Defects 1, Severity");
+            p ->
+                assertThat(English.of(p.message()))
+                    .isEqualTo("60 m over {count} rows is {nothing} too long"));
+    assertThat(English.of(f.view().get("points").asArray().get(0).asObject().get("label")))
+        .isEqualTo("Defects, 1: Severity");
     assertThat(f.addRow("defects", "r3")).as("three at most").isFalse();
     assertThat(f.addRow("defects", "r1")).as("the id is taken").isFalse();
     assertThat(f.addRow("nothing", "x")).isFalse();
@@ -151,20 +154,20 @@ class ListSectionTest {
         .singleElement()
         .satisfies(
             p -> {
-              assertThat(p.message()).contains("here it is written defects.severity");
+              assertThat(English.of(p.message())).contains("here it is written defects.severity");
               assertThat(p.rule().orElseThrow().fix()).isEqualTo("defects.severity");
             });
     String writes =
         WalkFixture.FORM.replace(
             "\"name\": \"length_m\"", "\"name\": \"length_m\", \"writesTo\": \"worst\"");
     assertThat(FormCompiler.compile(Form.read(writes), WalkFixture.SCHEMA).problems())
-        .extracting(FormProblem::message)
+        .extracting(x -> English.of(x.message()))
         .contains("a list has many rows, which one field can't hold; keep them on the visit");
     String byRow =
         WalkFixture.FORM.replace(
             "\"askWhen\": \"kind IS NOT NULL\"", "\"askWhen\": \"severity > 1\"");
     assertThat(FormCompiler.compile(Form.read(byRow), WalkFixture.SCHEMA).problems())
-        .extracting(FormProblem::message)
+        .extracting(x -> English.of(x.message()))
         .contains("whether a list is asked can't depend on one of its rows");
     String circle =
         WalkFixture.FORM.replace(
@@ -173,7 +176,9 @@ class ListSectionTest {
     assertThat(FormCompiler.compile(Form.read(circle), WalkFixture.SCHEMA).problems())
         .singleElement()
         .satisfies(
-            p -> assertThat(p.message()).contains("worst_found, then severity, then worst_found"));
+            p ->
+                assertThat(English.of(p.message()))
+                    .contains("worst_found, then severity, then worst_found"));
   }
 
   @Test
@@ -181,12 +186,13 @@ class ListSectionTest {
     Filling f = withRows(4);
     f.addRow("defects", "r9");
     Section list = Form.read(WalkFixture.FORM).list("defects").orElseThrow();
-    assertThat(KeptRows.said(list, f.result().get("kept").asObject().get("defects")))
+    assertThat(English.of(KeptRows.said(list, f.result().get("kept").asObject().get("defects"))))
         .containsExactly("Severity 4, Length 10.0 m, Share 100 %", "nothing answered");
     Filling again =
         Filling.open(WalkFixture.compiled(), WalkFixture.start(WalkFixture.last("a", 2, 3)));
     again.markRow("a", "gone");
-    assertThat(KeptRows.said(list, again.result().get("kept").asObject().get("defects")))
+    assertThat(
+            English.of(KeptRows.said(list, again.result().get("kept").asObject().get("defects"))))
         .containsExactly("Severity 2, Length 3.0 m (gone)");
     assertThat(KeptRows.said(list, com.eclipsesource.json.Json.value("x"))).isEmpty();
   }

@@ -105,13 +105,13 @@ class PlaceFollowsTest {
     assertThat(back.value("note")).isEqualTo(Value.text("East"));
 
     Filling nothing = at(NOWHERE, "[" + BEAT + "]");
-    assertThat(nothing.viewText()).contains("no feature of Beats holds this place");
+    assertThat(nothing.viewText()).contains("prefill.noneHolds");
     Filling again =
         Filling.resume(
             new FormFixture().set("note", "prefill", "[" + BEAT + "]").compiled(),
             start(NOWHERE),
             Json.parse(nothing.saved().toString()).asObject());
-    assertThat(again.viewText()).contains("no feature of Beats holds this place");
+    assertThat(again.viewText()).contains("prefill.noneHolds");
   }
 
   @Test

@@ -7,34 +7,41 @@ import java.util.List;
 import java.util.Map;
 import java.util.stream.Collectors;
 import org.junit.jupiter.api.Test;
+import org.whinridge.core.said.English;
+import org.whinridge.core.said.Said;
 import org.whinridge.core.value.Value;
+import org.whinridge.core.value.ValueType;
 
 /** The list of reasons is whole, and a point's key is made in one way. */
 class PointReasonTest {
   private static final List<PointReason> ALL =
       List.of(
-          new PointReason.Needed(""),
+          new PointReason.Needed(Said.NONE),
           new PointReason.Wanted(),
-          new PointReason.WrongType("x", "a number"),
+          new PointReason.WrongType("x", ValueType.NUMBER.said()),
           new PointReason.NotWhole("1.5"),
           new PointReason.NoTime("25:00"),
-          new PointReason.OutOfRange("at most 9 mm", "10"),
-          new PointReason.OffStep(0.5, " mm", 0.3),
+          new PointReason.OutOfRange(said("at most 9 mm"), "10"),
+          new PointReason.OffStep(said("0.5 mm"), 0.3),
           new PointReason.Negative("-1"),
           new PointReason.TooShort(3, 1),
           new PointReason.TooLong(3, 4),
-          new PointReason.TooFew("2 photos"),
-          new PointReason.TooMany("2 rows"),
-          new PointReason.OtherShape("a line"),
+          new PointReason.TooFew(said("2 photos")),
+          new PointReason.TooMany(said("2 rows")),
+          new PointReason.OtherShape(said("a line")),
           new PointReason.CrossesItself(),
           new PointReason.NotInList("q"),
-          new PointReason.DoesNotFit("a", "A", "depth is over 3"),
+          new PointReason.DoesNotFit("a", "A", said("depth is over 3")),
           new PointReason.NotAlone("none", "None"),
           new PointReason.Taken("OS-1"),
           new PointReason.NotFinite(),
-          new PointReason.Broken(1, "", "depth is over 3"),
+          new PointReason.Broken(1, Said.NONE, said("depth is over 3")),
           new PointReason.RowUnconfirmed(),
           new PointReason.Outside("Beats"));
+
+  private static Said said(String text) {
+    return Said.text(text);
+  }
 
   @Test
   void everyReasonHasItsCodeAndEveryCodeAReason() {
@@ -43,8 +50,8 @@ class PointReasonTest {
     assertThat(ALL.stream().map(r -> (Object) r.getClass()))
         .containsExactlyInAnyOrder((Object[]) PointReason.class.getPermittedSubclasses());
     for (PointReason r : ALL) {
-      assertThat(r.message()).as(r.toString()).isNotBlank();
-      if (!r.cure().isEmpty()) assertThat(r.message()).endsWith(r.cure());
+      assertThat(English.of(r.message())).as(r.toString()).isNotBlank();
+      if (!r.cure().isEmpty()) assertThat(English.of(r.message())).endsWith(English.of(r.cure()));
     }
   }
 
@@ -72,7 +79,7 @@ class PointReasonTest {
   void aDryRunCountsEachReasonUnderAPart() {
     assertThat(Arrays.stream(PointReason.Code.values()).map(PointReason.Code::part))
         .allSatisfy(p -> assertThat(p).isNotBlank());
-    assertThat(new PointReason.DoesNotFit("a", "A", "w").code().isMisfit()).isTrue();
-    assertThat(new PointReason.OutOfRange("at most 9", "10").code().isMisfit()).isFalse();
+    assertThat(new PointReason.DoesNotFit("a", "A", said("w")).code().isMisfit()).isTrue();
+    assertThat(new PointReason.OutOfRange(said("at most 9"), "10").code().isMisfit()).isFalse();
   }
 }

@@ -6,6 +6,7 @@ import java.util.Optional;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
+import org.whinridge.core.said.English;
 import org.whinridge.core.text.Numbers;
 import org.whinridge.core.value.Value;
 
@@ -20,7 +21,7 @@ class PrefillTest {
   void theDeviceKnowsWhoAndWhat(String item, String value) {
     Filling f = with("[{\"from\":\"device\",\"item\":\"" + item + "\"}]");
     assertThat(f.value("note")).isEqualTo(Value.text(value));
-    assertThat(f.provenance("note").said()).isEqualTo("from this device");
+    assertThat(English.of(f.provenance("note").said())).isEqualTo("from this device");
   }
 
   @Test
@@ -59,7 +60,7 @@ class PrefillTest {
         with(
             "[{\"from\":\"last visit\",\"mostDays\":0},{\"from\":\"fixed\",\"value\":\"nothing to tell\"},{\"from\":\"asset\"}]");
     assertThat(f.value("note")).isEqualTo(Value.text("nothing to tell"));
-    assertThat(f.provenance("note").said()).isEqualTo("set by the form");
+    assertThat(English.of(f.provenance("note").said())).isEqualTo("set by the form");
   }
 
   @Test

@@ -14,6 +14,7 @@ import java.util.Optional;
 import java.util.Random;
 import org.junit.jupiter.api.Test;
 import org.locationtech.jts.geom.Coordinate;
+import org.whinridge.core.said.English;
 import org.whinridge.core.value.Value;
 
 class SheetViewTest {
@@ -52,14 +53,14 @@ class SheetViewTest {
     Filling f = new FormFixture().set("silt", "hint", "\"Measure at the sill\"").open();
     JsonObject before = question(f.view(), "silt");
     assertThat(before.getString("shown", "")).isEqualTo("120 mm");
-    assertThat(before.getString("from", "")).isEqualTo("from the asset");
+    assertThat(English.of(before.get("from"))).isEqualTo("from the asset");
     assertThat(before.getBoolean("confirmed", true)).isFalse();
     assertThat(before.get("was")).isNull();
     assertThat(before.getString("hint", "")).isEqualTo("Measure at the sill");
     f.set("silt", Value.of(130));
     JsonObject after = question(f.view(), "silt");
     assertThat(after.getString("was", "")).isEqualTo("120 mm");
-    assertThat(after.getString("from", "")).isEqualTo("typed");
+    assertThat(English.of(after.get("from"))).isEqualTo("typed");
     assertThat(question(f.view(), "tag").getBoolean("fixed", false))
         .as("locked on revisit")
         .isTrue();
@@ -83,11 +84,11 @@ class SheetViewTest {
     f.set("kind", Value.EMPTY);
     JsonObject p = f.view().get("points").asArray().get(0).asObject();
     assertThat(
-            p.getString("label", "")
+            English.of(p.get("label"))
                 + " "
                 + p.getString("kind", "")
                 + " "
-                + p.getString("message", ""))
+                + English.of(p.get("message")))
         .isEqualTo("Kind needed needs an answer");
     assertThat(f.view().getBoolean("complete", true)).isFalse();
   }
@@ -96,7 +97,7 @@ class SheetViewTest {
   void aNewFeatureHasAPlaceWhereThePersonStandsAndNoCaption() {
     JsonObject view =
         Filling.open(new FormFixture().compiled(), FormFixture.start(Optional.empty())).view();
-    assertThat(view.getString("caption", "")).isEqualTo("new feature");
+    assertThat(view.getString("caption", "?")).isEmpty();
     assertThat(view.get("place").asObject().getDouble("lon", 0)).isEqualTo(0.6);
   }
 

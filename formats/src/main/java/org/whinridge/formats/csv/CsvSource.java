@@ -19,6 +19,7 @@ import org.apache.commons.csv.CSVFormat;
 import org.apache.commons.csv.CSVParser;
 import org.apache.commons.csv.CSVRecord;
 import org.apache.commons.csv.DuplicateHeaderMode;
+import org.whinridge.core.said.Said;
 import org.whinridge.core.value.Value;
 import org.whinridge.formats.file.Encodings;
 import org.whinridge.formats.file.FileNames;
@@ -51,19 +52,15 @@ public final class CsvSource implements Source {
     this.file = file;
     this.encoding = Encodings.of(file);
     List<String> lines = firstLines();
-    if (lines.isEmpty()) throw new FileProblem("There is no row in this file.");
-    if (lines.get(0).indexOf(0) >= 0)
-      throw new FileProblem("This is not a text file: its first row holds zero bytes.");
+    if (lines.isEmpty()) throw new FileProblem("file.noRowFile");
+    if (lines.get(0).indexOf(0) >= 0) throw new FileProblem("file.notTextFileFirst");
     this.said = lines.get(0).matches("(?i)sep=.");
     this.delimiter = said ? lines.get(0).charAt(4) : delimiter(lines);
-    List<String> notes = new ArrayList<>();
+    List<Said> notes = new ArrayList<>();
     CsvQuotes quotes = quotes();
     this.literal = reading.literalQuotes() || !quotes.areSound();
     if (!quotes.areSound())
-      notes.add(
-          "A quotation mark opened in line "
-              + quotes.line()
-              + " is never closed soundly and would swallow the rows after it; quotation marks are read literally.");
+      notes.add(Said.of("file.quotationMarkOpenedLine", "line", quotes.line()));
     try {
       this.head = TableHead.of(firstRows(), reading.namesRow());
     } catch (UncheckedIOException | IllegalStateException e) {
@@ -71,10 +68,10 @@ public final class CsvSource implements Source {
     }
     notes.addAll(head.notes());
     String shown = delimiter == '\t' ? "tab" : String.valueOf(delimiter);
-    notes.add("Columns are parted by “" + shown + "”" + (said ? ", as its first line says." : "."));
+    notes.add(Said.of(said ? "file.partedSaid" : "file.parted", "sign", shown));
     this.layer =
         new SourceLayer(
-            FileNames.stem(name), Optional.empty(), "", encoding.said(), -1, true, notes);
+            FileNames.stem(name), Optional.empty(), Said.NONE, encoding.said(), -1, true, notes);
   }
 
   @Override
@@ -95,11 +92,11 @@ public final class CsvSource implements Source {
       while (rows.hasNext() && out.size() < TableHead.EXAMINED) {
         CSVRecord r = rows.next();
         // before the names are looked at: a row of a million names must not be compared with itself
-        Limits.columns(r.size(), "Row " + (out.size() + 1));
+        Limits.columns(r.size(), Said.of("file.where.row", "n", out.size() + 1));
         out.add(r.toList());
       }
     }
-    if (out.isEmpty()) throw new FileProblem("The file is empty.");
+    if (out.isEmpty()) throw new FileProblem("file.fileEmpty");
     return out;
   }
 
@@ -118,10 +115,7 @@ public final class CsvSource implements Source {
           b.setLength(0);
         } else if (c != 0xFEFF) b.append((char) c);
         if (b.length() > LONGEST_ROW)
-          throw new FileProblem(
-              "Row "
-                  + (out.size() + 1)
-                  + " has more than 4,000,000 characters; a quotation mark may be missing.");
+          throw new FileProblem("file.tooLongRow", "row", out.size() + 1);
       }
       if (!b.isEmpty()) out.add(b.toString());
     }
@@ -178,13 +172,7 @@ public final class CsvSource implements Source {
 
   private static FileProblem broken(Exception e, int row) {
     boolean tooLong = String.valueOf(e.getMessage()).contains("4,000,000");
-    return new FileProblem(
-        "Row "
-            + row
-            + (tooLong
-                ? " has more than 4,000,000 characters; a quotation mark may be missing."
-                : " can't be read: its quotation marks do not fit together. Read them literally."),
-        e);
+    return new FileProblem(tooLong ? "file.tooLongRow" : "file.quotesUnfit", "row", row).because(e);
   }
 
   @Override
@@ -221,29 +209,31 @@ public final class CsvSource implements Source {
         if (r.size() > columns.size())
           f =
               f.with(
-                  "Row "
-                      + (n + head.before())
-                      + " has "
-                      + r.size()
-                      + " values for "
-                      + columns.size()
-                      + " columns; the last are left out.");
+                  Said.of(
+                      "file.rowValuesColumnsLast",
+                      "before",
+                      n + head.before(),
+                      "r",
+                      r.size(),
+                      "columns",
+                      columns.size()));
         else if (r.size() < columns.size() && r.size() > 1)
           f =
               f.with(
-                  "Row "
-                      + (n + head.before())
-                      + " has "
-                      + r.size()
-                      + " values for "
-                      + columns.size()
-                      + " columns; the last are empty.");
+                  Said.of(
+                      "file.rowValuesColumnsLast2",
+                      "before",
+                      n + head.before(),
+                      "r",
+                      r.size(),
+                      "columns",
+                      columns.size()));
         sink.take(f);
       }
     } catch (UncheckedIOException | IllegalStateException e) {
       throw broken(e, n + 1 + head.before());
     }
-    if (n == 0) throw new FileProblem("The file has column names but no rows.");
+    if (n == 0) throw new FileProblem("file.fileColumnNamesBut");
     return n;
   }
 

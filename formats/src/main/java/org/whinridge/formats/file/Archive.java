@@ -36,8 +36,7 @@ public final class Archive {
       try {
         return new ZipFile(zip.toFile(), Charset.forName("IBM437")); // names of older archives
       } catch (ZipException again) {
-        throw new FileProblem(
-            "This zip archive is damaged or cut off: its directory can't be read.", e);
+        throw new FileProblem("file.zipArchiveDamagedOr").because(e);
       }
     }
   }
@@ -48,8 +47,7 @@ public final class Archive {
     try (ZipFile z = open(zip)) {
       for (Enumeration<? extends ZipEntry> e = z.entries(); e.hasMoreElements(); ) {
         out.add(e.nextElement().getName());
-        if (out.size() > Limits.ENTRIES)
-          throw new FileProblem("The archive has more than 20,000 entries.");
+        if (out.size() > Limits.ENTRIES) throw new FileProblem("file.archiveMoreThanEntries");
       }
     }
     return out;
@@ -70,10 +68,10 @@ public final class Archive {
       }
     } catch (ZipException e) {
       throw new FileProblem(
-          "The entry after “"
-              + (out.isEmpty() ? "the beginning" : out.get(out.size() - 1).name)
-              + "” of the archive is damaged.",
-          e);
+              out.isEmpty() ? "file.entryAfterBeginning" : "file.entryAfter",
+              "name",
+              out.isEmpty() ? "" : out.get(out.size() - 1).name)
+          .because(e);
     }
     return out;
   }
@@ -85,24 +83,18 @@ public final class Archive {
     byte[] buffer = new byte[1 << 16];
     try (InputStream in = z.getInputStream(entry);
         OutputStream out = Files.newOutputStream(file)) {
-      if (in == null)
-        throw new FileProblem("“" + entry.getName() + "” in the archive can't be read.");
+      if (in == null) throw new FileProblem("file.archiveCantBeRead", "name", entry.getName());
       for (int k = in.read(buffer); k > 0; k = in.read(buffer)) {
         n += k;
         if (total + n > Limits.EXPANDED)
-          throw new FileProblem(
-              "The archive expands to more than 4 GB, at “" + entry.getName() + "”.");
+          throw new FileProblem("file.archiveExpandsMoreThan", "name", entry.getName());
         if (n > 10_000_000 && n / packed > Limits.RATIO)
           throw new FileProblem(
-              "“"
-                  + entry.getName()
-                  + "” in the archive expands to more than "
-                  + Limits.RATIO
-                  + " times its size, as made to fill a disk; it was not unpacked.");
+              "file.archiveExpandsMoreThan2", "name", entry.getName(), "ratio", Limits.RATIO);
         out.write(buffer, 0, k);
       }
     } catch (java.io.EOFException e) {
-      throw new FileProblem("“" + entry.getName() + "” in the archive ends too early.", e);
+      throw new FileProblem("file.archiveEndsTooEarly", "name", entry.getName()).because(e);
     }
     return total + n;
   }
@@ -124,17 +116,13 @@ public final class Archive {
             n += k;
             if (total + n > most)
               throw new FileProblem(
-                  "“"
-                      + entry.getName()
-                      + "” in it expands to more than "
-                      + most / 1_000_000
-                      + " MB.");
+                  "file.expandsMoreThanMb", "name", entry.getName(), "mb", most / 1_000_000);
           }
         }
         total += n;
       }
     } catch (ZipException | java.io.EOFException e) {
-      throw new FileProblem("The file is damaged: a part of it can't be unpacked.", e);
+      throw new FileProblem("file.fileDamagedPartCant").because(e);
     }
   }
 }

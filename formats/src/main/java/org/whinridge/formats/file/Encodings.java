@@ -15,6 +15,7 @@ import java.nio.file.Path;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
+import org.whinridge.core.said.Said;
 
 /** Which encoding texts have: by mark, by name, by language driver, by trying. */
 public final class Encodings {
@@ -46,10 +47,10 @@ public final class Encodings {
           "GBK");
 
   /** An encoding and how it was found. */
-  public record Found(Charset charset, String how) {
-    /** How the encoding is called for people. */
-    public String said() {
-      return charset.name() + ", " + how;
+  public record Found(Charset charset, Said how) {
+    /** The encoding and how it was found, to be told. */
+    public Said said() {
+      return Said.of("file.encoding.found", "encoding", charset.name(), "how", how);
     }
   }
 
@@ -88,16 +89,17 @@ public final class Encodings {
       if (head.length > 2
           && (head[0] & 255) == 0xEF
           && (head[1] & 255) == 0xBB
-          && (head[2] & 255) == 0xBF) return new Found(StandardCharsets.UTF_8, "by its mark");
+          && (head[2] & 255) == 0xBF)
+        return new Found(StandardCharsets.UTF_8, Said.of("file.encoding.mark"));
       if (head.length > 1 && (head[0] & 255) == 0xFF && (head[1] & 255) == 0xFE)
-        return new Found(StandardCharsets.UTF_16LE, "by its mark");
+        return new Found(StandardCharsets.UTF_16LE, Said.of("file.encoding.mark"));
       if (head.length > 1 && (head[0] & 255) == 0xFE && (head[1] & 255) == 0xFF)
-        return new Found(StandardCharsets.UTF_16BE, "by its mark");
+        return new Found(StandardCharsets.UTF_16BE, Said.of("file.encoding.mark"));
     }
     try (InputStream in = Files.newInputStream(file)) {
       return isUtf8(in)
-          ? new Found(StandardCharsets.UTF_8, "since all of it reads so")
-          : new Found(WESTERN, "since it is not UTF-8");
+          ? new Found(StandardCharsets.UTF_8, Said.of("file.encoding.reads"))
+          : new Found(WESTERN, Said.of("file.encoding.notUtf8"));
     }
   }
 

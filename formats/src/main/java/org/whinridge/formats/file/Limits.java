@@ -1,5 +1,7 @@
 package org.whinridge.formats.file;
 
+import org.whinridge.core.said.Said;
+
 /** What a file may hold at most; beyond, it is refused with a message. */
 public final class Limits {
   /** Features in one layer. */
@@ -27,14 +29,14 @@ public final class Limits {
 
   /** Counts a feature against the limit. */
   public static void features(int count) throws FileProblem {
-    if (count > FEATURES) throw new FileProblem("The file holds more than 2,000,000 features.");
+    if (count > FEATURES) throw new FileProblem("file.fileHoldsMoreThan", "most", FEATURES);
   }
 
   /** Holds columns against the limit. */
-  public static void columns(int count, String where) throws FileProblem {
+  public static void columns(int count, Said where) throws FileProblem {
     if (count > COLUMNS)
       throw new FileProblem(
-          where + " has " + count + " columns; at most " + COLUMNS + " can be kept.");
+          "file.columnsAtMostCan", "where", where, "count", count, "columns", COLUMNS);
   }
 
   /** A text cut to a length for a message. */

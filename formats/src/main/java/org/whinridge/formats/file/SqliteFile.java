@@ -8,6 +8,7 @@ import java.util.function.BooleanSupplier;
 import org.sqlite.ProgressHandler;
 import org.sqlite.SQLiteConfig;
 import org.sqlite.SQLiteOpenMode;
+import org.whinridge.core.said.Said;
 
 /**
  * A SQLite file from outside: opened for reading only, its own statements (views, triggers) bounded
@@ -74,14 +75,14 @@ public final class SqliteFile {
   }
 
   /** What is wrong with a file that can't be read, for people. */
-  public static FileProblem problem(String what, SQLException e) {
+  public static FileProblem problem(Said what, SQLException e) {
     String why = String.valueOf(e.getMessage());
-    String said =
+    String key =
         why.contains("no such table: gpkg_")
-            ? " is a SQLite file, but no GeoPackage: it has no list of its contents."
+            ? "file.sqliteNoContents"
             : why.contains("NOTADB") || why.contains("CORRUPT") || why.contains("IOERR")
-                ? " is damaged; copy it anew, or open it where it was made and save it again."
-                : " can't be read: its tables are not as a GeoPackage's are. Open it where it was made and save it again.";
-    return new FileProblem(what + said, e);
+                ? "file.sqliteDamaged"
+                : "file.sqliteTables";
+    return new FileProblem(key, "what", what).because(e);
   }
 }

@@ -6,6 +6,7 @@ import java.util.regex.Pattern;
 import javax.xml.stream.XMLInputFactory;
 import javax.xml.stream.XMLStreamException;
 import javax.xml.stream.XMLStreamReader;
+import org.whinridge.core.said.Said;
 
 /** XML from outside: the JDK's own reader, without document types and without entities. */
 public final class XmlFiles {
@@ -24,36 +25,35 @@ public final class XmlFiles {
     return f.createXMLStreamReader(in);
   }
 
-  /** What is wrong with the file, and where, in words for whoever made it. */
+  /** What is wrong with the file, and where, for whoever made it. */
   public static FileProblem problem(XMLStreamException e) {
     var at = e.getLocation();
     return new FileProblem(
-        "This is not sound XML"
-            + (at == null
-                ? ""
-                : ": line " + at.getLineNumber() + ", column " + at.getColumnNumber())
-            + ", "
-            + plain(String.valueOf(e.getMessage()))
-            + ".",
-        e);
+            at == null ? "file.xml" : "file.xmlAt",
+            "line",
+            at == null ? 0 : at.getLineNumber(),
+            "column",
+            at == null ? 0 : at.getColumnNumber(),
+            "why",
+            plain(String.valueOf(e.getMessage())))
+        .because(e);
   }
 
-  /** What is wrong, in words for whoever made the file. */
-  private static String plain(String said) {
+  /** What is wrong, for whoever made the file. */
+  private static Said plain(String said) {
     Matcher open = UNCLOSED.matcher(said);
-    if (open.find()) return "“" + open.group(1) + "” is not closed";
+    if (open.find()) return Said.of("file.why.notClosed", "name", open.group(1));
     Matcher entity = ENTITY.matcher(said);
-    if (entity.find())
-      return "“&" + entity.group(1) + ";” is not defined in it; nothing outside the file is read";
+    if (entity.find()) return Said.of("file.why.entity", "name", entity.group(1));
     if (said.contains("must start and end within the same entity")
         || said.contains("Premature end of file")
-        || said.contains("end of file")) return "the file ends too early";
-    if (said.contains("DOCTYPE")) return "its document type is not read";
+        || said.contains("end of file")) return Said.of("file.why.ends");
+    if (said.contains("DOCTYPE")) return Said.of("file.why.docType");
     if (said.contains("invalid XML character") || said.contains("UTF-8"))
-      return "a sign stands here that XML can't hold";
+      return Said.of("file.why.sign");
     if (said.contains("trailing section") || said.contains("following the root"))
-      return "something follows its end";
-    return "what stands here is no XML";
+      return Said.of("file.why.follows");
+    return Said.of("file.why.noXml");
   }
 
   /** The text of the element at the reader's place, at most {@link Limits#TEXT} characters. */
@@ -68,9 +68,7 @@ public final class XmlFiles {
         b.append(x.getText());
         if (b.length() > 20 * Limits.TEXT)
           throw new FileProblem(
-              "Line "
-                  + x.getLocation().getLineNumber()
-                  + " has a text of more than 20,000,000 characters.");
+              "file.lineTextMoreThan", "lineNumber", x.getLocation().getLineNumber());
       }
     }
     return b.toString().strip();

@@ -14,6 +14,8 @@ import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import org.locationtech.jts.geom.Geometry;
 import org.whinridge.core.place.GeometryJson;
+import org.whinridge.core.said.Said;
+import org.whinridge.core.said.Unfit;
 import org.whinridge.core.value.Value;
 import org.whinridge.formats.file.FileProblem;
 import org.whinridge.formats.file.Limits;
@@ -85,31 +87,31 @@ public final class GeoJsonReader {
     } catch (JacksonException e) {
       var at = e.getLocation();
       throw new FileProblem(
-          "This is not sound JSON"
-              + ": "
-              + (at == null ? "" : "line " + at.getLineNr() + ", column " + at.getColumnNr() + ", ")
-              + plain(e)
-              + ".",
-          e);
+              at == null ? "file.json" : "file.jsonAt",
+              "line",
+              at == null ? 0 : at.getLineNr(),
+              "column",
+              at == null ? 0 : at.getColumnNr(),
+              "why",
+              plain(e))
+          .because(e);
     }
   }
 
-  /** What is wrong, in words for whoever made the file. */
-  private static String plain(JacksonException e) {
+  /** What is wrong, for whoever made the file. */
+  private static Said plain(JacksonException e) {
     String said = String.valueOf(e.getOriginalMessage());
     if (e instanceof UnexpectedEndOfInputException || said.startsWith("Unexpected end-of-input"))
-      return "the file ends too early";
+      return Said.of("file.why.ends");
     if (e instanceof StreamConstraintsException)
       return said.contains("nesting")
-          ? "it is nested more than " + MOST_DEPTH + " levels deep"
-          : said.contains("name")
-              ? "a name is longer than 2,000 characters"
-              : "a text or a number is longer than 2,000,000 characters";
+          ? Said.of("file.why.nested", "most", MOST_DEPTH)
+          : said.contains("name") ? Said.of("file.why.longName") : Said.of("file.why.longText");
     Matcher sign = SIGN.matcher(said);
-    if (sign.find()) return "“" + sign.group(1) + "” can't stand here";
+    if (sign.find()) return Said.of("file.why.cantStand", "sign", sign.group(1));
     return said.contains("UTF-8") || said.contains("UTF-32")
-        ? "it is not text in UTF-8"
-        : "what stands here is no JSON";
+        ? Said.of("file.why.notUtf8")
+        : Said.of("file.why.noJson");
   }
 
   /** The separators of a text sequence (RFC 8142) as blanks, which JSON has between values. */
@@ -163,17 +165,16 @@ public final class GeoJsonReader {
   }
 
   private void file() throws FileProblem {
-    if (p.nextToken() != JsonToken.START_OBJECT)
-      throw new FileProblem("This is not a GeoJSON file: it does not begin with an object { … }.");
+    if (p.nextToken() != JsonToken.START_OBJECT) throw new FileProblem("file.notGeojsonFileDoes");
     object();
     boolean several = false;
     while (p.nextToken() != null) {
       if (p.currentToken() != JsonToken.START_OBJECT || !single)
-        throw new FileProblem("Something follows the end of the GeoJSON object.");
+        throw new FileProblem("file.somethingFollowsEndGeojson");
       several = true;
       object();
     }
-    if (count == 0 && !several) throw new FileProblem("The file holds no features.");
+    if (count == 0 && !several) throw new FileProblem("file.fileHoldsNoFeatures");
   }
 
   private boolean single;
@@ -189,7 +190,7 @@ public final class GeoJsonReader {
         features = true;
         while (p.nextToken() != JsonToken.END_ARRAY) {
           if (p.currentToken() != JsonToken.START_OBJECT)
-            throw new FileProblem("Feature " + (count + 1) + " is not an object.");
+            throw new FileProblem("file.featureNotObject", "count", count + 1);
           numbers = 0;
           feature(value(0).asObject());
         }
@@ -204,33 +205,33 @@ public final class GeoJsonReader {
     else if (!type.equals("FeatureCollection") || !features)
       throw new FileProblem(
           type.isEmpty()
-              ? "This is JSON but not GeoJSON: it has no type FeatureCollection."
-              : "This is GeoJSON of type " + type + "; a layer is made from a FeatureCollection.");
+              ? Said.of("file.jsonButNotGeojson")
+              : Said.of("file.geojsonTypeLayerMade", "type", type));
   }
 
   private void feature(JsonObject o) throws FileProblem {
     Limits.features(++count);
     JsonValue g = o.get("geometry");
     Optional<Geometry> geometry = Optional.empty();
-    String problem = "";
+    Said problem = Said.NONE;
     if (g != null && g.isObject())
       try {
         geometry = Optional.of(GeometryJson.readAnywhere(g.asObject())).filter(x -> !x.isEmpty());
       } catch (IllegalArgumentException e) {
-        problem = "Feature " + count + ": " + e.getMessage() + ".";
+        problem = Said.of("file.feature", "count", count, "why", Unfit.said(e));
       }
     Map<String, Value> properties = new LinkedHashMap<>();
     JsonValue ps = o.get("properties");
     if (ps != null && ps.isObject()) {
       if (ps.asObject().size() > MOST_PROPERTIES)
         throw new FileProblem(
-            "Feature "
-                + count
-                + " has "
-                + ps.asObject().size()
-                + " properties; at most "
-                + MOST_PROPERTIES
-                + " can be kept.");
+            "file.featurePropertiesAtMost",
+            "count",
+            count,
+            "asObject",
+            ps.asObject().size(),
+            "mostProperties",
+            MOST_PROPERTIES);
       for (JsonObject.Member m : ps.asObject()) properties.put(m.getName(), scalar(m.getValue()));
     }
     if (g != null) ZAndM.put(g, properties);
@@ -284,18 +285,15 @@ public final class GeoJsonReader {
       case VALUE_NUMBER_FLOAT:
         {
           if (++numbers > MOST_NUMBERS)
-            throw new FileProblem(
-                "Feature "
-                    + (count + 1)
-                    + " has more than 1,000,000 positions; bring it in as GeoPackage, or in parts.");
+            throw new FileProblem("file.featureMoreThanPositions", "count", count + 1);
           double d = p.getDoubleValue();
           if (Double.isNaN(d) || Double.isInfinite(d))
             throw new FileProblem(
-                "Feature "
-                    + (count + 1)
-                    + " has a number that is too large: "
-                    + p.getString().substring(0, Math.min(40, p.getString().length()))
-                    + ".");
+                "file.featureNumberTooLarge",
+                "count",
+                count + 1,
+                "substring",
+                p.getString().substring(0, Math.min(40, p.getString().length())));
           return p.currentToken() == JsonToken.VALUE_NUMBER_INT && Math.abs(d) >= 9007199254740992.0
               ? Json.value(p.getString())
               : Json.value(d);

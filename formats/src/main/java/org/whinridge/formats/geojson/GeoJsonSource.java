@@ -10,6 +10,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 import org.whinridge.core.place.CoordinateSystem;
+import org.whinridge.core.said.Said;
 import org.whinridge.formats.crs.CoordinateSystems;
 import org.whinridge.formats.file.FileNames;
 import org.whinridge.formats.file.FileProblem;
@@ -36,8 +37,8 @@ public final class GeoJsonSource implements Source {
         new SourceLayer(
                 FileNames.stem(name),
                 system,
-                said.isEmpty() ? "WGS 84, as the format says (RFC 7946)" : said,
-                "UTF-8",
+                said.isEmpty() ? Said.of("file.wgs84ByRfc") : Said.text(said),
+                Said.text("UTF-8"),
                 -1,
                 false,
                 List.of())

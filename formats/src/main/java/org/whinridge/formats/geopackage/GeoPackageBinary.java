@@ -12,6 +12,7 @@ import org.locationtech.jts.io.ParseException;
 import org.locationtech.jts.io.WKBReader;
 import org.locationtech.jts.io.WKBWriter;
 import org.whinridge.core.place.GeometryJson;
+import org.whinridge.core.said.Unfit;
 
 /**
  * The binary form of geometries in a GeoPackage: a header, then WKB. Source: OGC 12-128r18, section
@@ -28,10 +29,9 @@ final class GeoPackageBinary {
    * @throws IllegalArgumentException with a sentence part for people
    */
   static Optional<Geometry> read(byte[] b) {
-    if (b.length < 8 || b[0] != 'G' || b[1] != 'P')
-      throw new IllegalArgumentException("its geometry does not begin as a GeoPackage's does");
+    if (b.length < 8 || b[0] != 'G' || b[1] != 'P') throw new Unfit("file.geometryDoesNotBegin");
     int envelope = b[3] >> 1 & 7;
-    if (envelope > 4) throw new IllegalArgumentException("its geometry has an unknown envelope");
+    if (envelope > 4) throw new Unfit("file.geometryUnknownEnvelope");
     int at = 8 + ENVELOPE_BYTES[envelope];
     if ((b[3] & 16) != 0) return Optional.empty();
     if (b.length == at + 21 && b[at] == 1) {
@@ -56,7 +56,7 @@ final class GeoPackageBinary {
         return g.isEmpty() ? Optional.empty() : Optional.of(g);
       } catch (ParseException | RuntimeException | OutOfMemoryError e) {
         // counts in damaged WKB make the reader throw many kinds
-        throw new IllegalArgumentException("its geometry is damaged", e);
+        throw new Unfit("file.geometryDamaged").because(e);
       }
     }
   }

@@ -10,6 +10,7 @@ import java.sql.SQLException;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import org.whinridge.core.said.Said;
 import org.whinridge.formats.file.Limits;
 import org.whinridge.formats.photos.Pictures;
 
@@ -65,9 +66,9 @@ record GeoPackagePictures(
   }
 
   /** The pictures of a row as files, and what is to be told of those that are none. */
-  Optional<String> of(PreparedStatement asked, long row, Path folder, List<Path> out)
+  Optional<Said> of(PreparedStatement asked, long row, Path folder, List<Path> out)
       throws SQLException, IOException {
-    String told = null;
+    Said told = null;
     asked.setLong(1, row);
     try (ResultSet r = asked.executeQuery()) {
       while (r.next()) {
@@ -78,7 +79,7 @@ record GeoPackagePictures(
         if (!Files.exists(p)) Files.write(p, bytes);
         Optional<Path> photo = Pictures.photo(p);
         if (photo.isPresent()) out.add(photo.get());
-        else told = "has a picture of the kind " + Limits.cut(type, 40) + ", which is left out";
+        else told = Said.of("file.pictureKind", "kind", Limits.cut(type, 40));
       }
     }
     return Optional.ofNullable(told);

@@ -19,6 +19,8 @@ import org.locationtech.jts.geom.Geometry;
 import org.whinridge.core.layer.FieldType;
 import org.whinridge.core.layer.Reading;
 import org.whinridge.core.place.CoordinateSystem;
+import org.whinridge.core.said.Said;
+import org.whinridge.core.said.Unfit;
 import org.whinridge.core.value.Value;
 import org.whinridge.formats.crs.CoordinateSystems;
 import org.whinridge.formats.file.FileProblem;
@@ -69,10 +71,9 @@ public final class GeoPackageSource implements Source {
         while (r.next()) layer(w.db, r, pictures);
       }
     } catch (SQLException e) {
-      throw SqliteFile.problem("This file", e);
+      throw SqliteFile.problem(Said.of("file.where.file"), e);
     }
-    if (tables.isEmpty())
-      throw new FileProblem("This GeoPackage holds no table of features or attributes.");
+    if (tables.isEmpty()) throw new FileProblem("file.geopackageHoldsNoTable");
   }
 
   private static boolean hasColumn(Connection db, String table, String column) throws SQLException {
@@ -95,14 +96,10 @@ public final class GeoPackageSource implements Source {
     List<String> types = new ArrayList<>();
     String key = columns(db, table, geometry, columns, types);
     if (columns.isEmpty() && geometry == null) return;
-    Limits.columns(columns.size(), "The table “" + table + "”");
+    Limits.columns(columns.size(), Said.of("file.where.table", "name", table));
     boolean view = isView(db, table);
-    List<String> notes = new ArrayList<>();
-    if (view)
-      notes.add(
-          "“"
-              + table
-              + "” is a view: its rows are worked out while they are read, and are not counted before.");
+    List<Said> notes = new ArrayList<>();
+    if (view) notes.add(Said.of("file.viewRowsWorkedOut", "table", table));
     if (features && (r.getInt(6) == 1 || r.getInt(7) == 1)) notes.add(ZAndM.NOTE);
     Optional<CoordinateSystem> system = Optional.empty();
     String said = "";
@@ -120,7 +117,8 @@ public final class GeoPackageSource implements Source {
     if (described.isPresent() && columns.contains("feature_id")) aside.add("feature_id");
     long n = view ? -1 : count(db, table);
     tables.put(
-        new SourceLayer(shown, system, said, "UTF-8, as the format says", n, !features, notes)
+        new SourceLayer(
+                shown, system, Said.text(said), Said.of("file.utf8ByFormat"), n, !features, notes)
             .withAside(aside)
             .as(described),
         new Table(
@@ -211,20 +209,20 @@ public final class GeoPackageSource implements Source {
         sink.over(); // it may have been stopped on purpose
         if (w.gaveUp())
           throw new FileProblem(
-              "The table or view “"
-                  + t.table
-                  + "” gave nothing for "
-                  + SqliteFile.PATIENCE_S
-                  + " seconds after row "
-                  + n[0]
-                  + "; its query may never end. Keep its rows as a table and bring that in.",
-              e);
+                  "file.tableOrViewGave",
+                  "table",
+                  t.table,
+                  "patienceS",
+                  SqliteFile.PATIENCE_S,
+                  "n",
+                  n[0])
+              .because(e);
         throw e;
       } finally {
         for (PreparedStatement p : asked) p.close();
       }
     } catch (SQLException e) {
-      throw SqliteFile.problem("The table “" + t.table + "”, beyond row " + n[0] + ",", e);
+      throw SqliteFile.problem(Said.of("file.where.beyondRow", "table", t.table, "n", n[0]), e);
     }
   }
 
@@ -234,24 +232,24 @@ public final class GeoPackageSource implements Source {
     for (int i = 0; i < t.columns.size(); i++)
       values.put(t.columns.get(i), value(r.getObject(i + 2), t.types.get(i)));
     Optional<Geometry> g = Optional.empty();
-    String problem = "";
-    String where = "Row " + n + " of “" + t.table + "”";
+    Said problem = Said.NONE;
+    Said where = Said.of("file.where.rowOfTable", "n", n, "table", t.table);
     Object blob = r.getObject(1);
     if (blob instanceof byte[] b)
       try {
         g = GeoPackageBinary.read(b);
         g.ifPresent(x -> ZAndM.put(x, values));
       } catch (IllegalArgumentException e) {
-        problem = where + ": " + e.getMessage() + ".";
+        problem = Said.of("file.atPlace", "where", where, "why", Unfit.said(e));
       }
-    else if (blob != null) problem = where + " has a geometry that is no GeoPackage geometry.";
+    else if (blob != null) problem = Said.of("file.geometryNoGeopackageGeometry", "where", where);
     List<Path> pictures = new ArrayList<>();
     for (int i = 0; i < asked.size(); i++) {
-      Optional<String> told =
+      Optional<Said> told =
           t.pictures
               .get(i)
               .of(asked.get(i), r.getLong(2 + t.columns.indexOf(t.key)), scratch, pictures);
-      if (told.isPresent()) problem = where + " " + told.get() + ".";
+      if (told.isPresent()) problem = Said.of("file.thatPlace", "where", where, "told", told.get());
     }
     return new RawFeature(n, g, values, problem, pictures);
   }

@@ -20,6 +20,7 @@ import org.locationtech.jts.geom.LineString;
 import org.whinridge.core.layer.FieldType;
 import org.whinridge.core.layer.Reading;
 import org.whinridge.core.place.GeometryJson;
+import org.whinridge.core.said.Said;
 import org.whinridge.core.text.Numbers;
 import org.whinridge.core.value.Value;
 import org.whinridge.formats.file.FileNames;
@@ -36,8 +37,7 @@ public final class GpxSource implements Source {
       Map.of("wpt", "waypoints", "rte", "routes", "trk", "tracks");
   private static final List<String> NUMBERS =
       List.of("ele", "magvar", "geoidheight", "sat", "hdop", "vdop", "pdop", "number");
-  private static final String OF_POINTS =
-      "Single points of its lines have values of their own beside place, height and time; a line can't hold them, and they are left out.";
+  private static final Said OF_POINTS = Said.of("file.valuesOfPoints");
   private final String name;
   private final Path file;
   private final Map<SourceLayer, String> layers = new LinkedHashMap<>();
@@ -60,7 +60,7 @@ public final class GpxSource implements Source {
                 .noted(ofPoints.contains(kind) ? List.of(OF_POINTS) : List.of())
                 .withAside(ZAndM.COLUMNS),
             kind);
-    if (layers.isEmpty()) throw new FileProblem("The GPX holds no waypoints, routes or tracks.");
+    if (layers.isEmpty()) throw new FileProblem("file.gpxHoldsNoWaypoints");
   }
 
   /**
@@ -137,7 +137,7 @@ public final class GpxSource implements Source {
     return at.isPresent()
         ? new RawFeature(n, at.map(GeometryJson.WGS84::createPoint), values)
         : new RawFeature(n, Optional.empty(), values)
-            .with("Waypoint " + n + " (line " + line + ") has no position.");
+            .with(Said.of("file.waypointLineNoPosition", "n", n, "line", line));
   }
 
   private static Optional<Coordinate> position(XMLStreamReader x) {
@@ -165,7 +165,7 @@ public final class GpxSource implements Source {
             .toArray(LineString[]::new);
     if (lines.length == 0)
       return new RawFeature(n, Optional.empty(), values)
-          .with((kind.equals("rte") ? "Route " : "Track ") + n + " has fewer than two positions.");
+          .with(Said.of(kind.equals("rte") ? "file.shortRoute" : "file.shortTrack", "n", n));
     for (LineString l : lines) ZAndM.put(l, values);
     Geometry g = lines.length == 1 ? lines[0] : GeometryJson.WGS84.createMultiLineString(lines);
     return new RawFeature(n, Optional.of(g), values);
@@ -194,8 +194,7 @@ public final class GpxSource implements Source {
           if (segments.isEmpty()) segments.add(new ArrayList<>());
           Optional<Coordinate> at = position(x);
           at.ifPresent(segments.get(segments.size() - 1)::add);
-          if (++points > Limits.POSITIONS)
-            throw new FileProblem("A track has more than 5,000,000 positions.");
+          if (++points > Limits.POSITIONS) throw new FileProblem("file.trackMoreThanPositions");
           Map<String, Value> own = new LinkedHashMap<>();
           details(x, own, new ArrayList<>(), new ArrayList<>());
           if (own.containsKey("time")) times.add(own.get("time"));

@@ -10,6 +10,8 @@ import org.locationtech.jts.geom.Geometry;
 import org.locationtech.jts.geom.LineString;
 import org.locationtech.jts.geom.LinearRing;
 import org.whinridge.core.place.GeometryJson;
+import org.whinridge.core.said.Said;
+import org.whinridge.core.said.Unfit;
 import org.whinridge.core.text.Numbers;
 import org.whinridge.formats.file.FileProblem;
 import org.whinridge.formats.file.Limits;
@@ -28,7 +30,7 @@ final class KmlShapes {
     String kind = x.getLocalName();
     List<List<Coordinate>> rings = new ArrayList<>();
     List<Coordinate> track = new ArrayList<>();
-    String problem = "";
+    Said problem = Said.NONE;
     int depth = 1;
     while (depth > 0) {
       int e = x.next();
@@ -46,10 +48,10 @@ final class KmlShapes {
           track.addAll(positions(XmlFiles.text(x).replaceAll("\\s+", ",")));
         else depth++;
       } catch (IllegalArgumentException bad) {
-        problem = bad.getMessage();
+        problem = Unfit.said(bad);
       }
     }
-    if (!problem.isEmpty()) throw new IllegalArgumentException(problem);
+    if (!problem.isEmpty()) throw new Unfit(problem);
     if (rings.isEmpty() || rings.get(0).isEmpty()) return Optional.empty();
     return Optional.of(shape(kind, rings));
   }
@@ -68,16 +70,15 @@ final class KmlShapes {
                 .filter(r -> r.size() > 1)
                 .map(r -> GeometryJson.WGS84.createLineString(r.toArray(new Coordinate[0])))
                 .toArray(LineString[]::new);
-        if (lines.length == 0) throw new IllegalArgumentException("its line has a single position");
+        if (lines.length == 0) throw new Unfit("file.lineSinglePosition");
         return lines.length == 1 ? lines[0] : GeometryJson.WGS84.createMultiLineString(lines);
     }
   }
 
   private static LinearRing ring(List<Coordinate> c) {
     if (c.size() > 2 && !c.get(0).equals2D(c.get(c.size() - 1)))
-      throw new IllegalArgumentException("a ring of its polygon is not closed");
-    if (c.size() < 4)
-      throw new IllegalArgumentException("a ring of its polygon has fewer than four positions");
+      throw new Unfit("file.ringPolygonNotClosed");
+    if (c.size() < 4) throw new Unfit("file.ringPolygonFewerThan");
     return GeometryJson.WGS84.createLinearRing(c.toArray(new Coordinate[0]));
   }
 
@@ -89,14 +90,13 @@ final class KmlShapes {
       var lon = Numbers.read(p[0]);
       var lat = p.length < 2 ? java.util.OptionalDouble.empty() : Numbers.read(p[1]);
       if (lon.isEmpty() || lat.isEmpty())
-        throw new IllegalArgumentException("“" + Limits.cut(tuple, 40) + "” is no position");
+        throw new Unfit("file.noPosition", "tuple", Limits.cut(tuple, 40));
       var z = p.length < 3 ? java.util.OptionalDouble.empty() : Numbers.read(p[2]);
       out.add(
           z.isEmpty()
               ? new Coordinate(lon.getAsDouble(), lat.getAsDouble())
               : new Coordinate(lon.getAsDouble(), lat.getAsDouble(), z.getAsDouble()));
-      if (out.size() > Limits.POSITIONS)
-        throw new FileProblem("A geometry has more than 5,000,000 positions.");
+      if (out.size() > Limits.POSITIONS) throw new FileProblem("file.geometryMoreThanPositions");
     }
     return out;
   }

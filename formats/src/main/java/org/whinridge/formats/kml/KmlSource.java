@@ -22,6 +22,8 @@ import java.util.Set;
 import javax.xml.stream.XMLStreamException;
 import javax.xml.stream.XMLStreamReader;
 import org.locationtech.jts.geom.Geometry;
+import org.whinridge.core.said.Said;
+import org.whinridge.core.said.Unfit;
 import org.whinridge.core.value.Value;
 import org.whinridge.formats.file.FileNames;
 import org.whinridge.formats.file.FileProblem;
@@ -38,13 +40,13 @@ import org.whinridge.formats.source.ZAndM;
  * Descriptions in HTML become text; pictures that they show come with the feature.
  */
 public final class KmlSource implements Source {
-  /** Elements of which nothing is taken, and what they are. */
+  /** Elements of which nothing is taken, and what they are called. */
   private static final Map<String, String> LEFT_OUT =
       Map.of(
-          "GroundOverlay", "picture laid over the map",
-          "ScreenOverlay", "picture laid over the screen",
-          "PhotoOverlay", "picture hung into the view",
-          "NetworkLink", "link to another file");
+          "GroundOverlay", "file.kml.groundOverlay",
+          "ScreenOverlay", "file.kml.screenOverlay",
+          "PhotoOverlay", "file.kml.photoOverlay",
+          "NetworkLink", "file.kml.networkLink");
 
   private final String name;
   private final Path file;
@@ -71,32 +73,22 @@ public final class KmlSource implements Source {
     this.heights = aside.heights;
     // what is a value of its own in one placemark is taken, whatever another says in its text
     offered.removeAll(aside.own);
-    List<String> notes = new ArrayList<>();
+    List<Said> notes = new ArrayList<>();
     leftOut.forEach(
         (what, n) ->
             notes.add(
-                n
-                    + " "
-                    + what
-                    + (n == 1 ? " is" : "s are")
-                    + " left out"
-                    + (what.startsWith("link") ? "; bring in that file itself." : ".")));
-    if (aside.remote > 0)
-      notes.add(
-          aside.remote
-              + (aside.remote == 1 ? " picture lies" : " pictures lie")
-              + " on the network and "
-              + (aside.remote == 1 ? "is" : "are")
-              + " not fetched; the address stays in the description.");
-    if (aside.missing > 0)
-      notes.add(
-          aside.missing
-              + (aside.missing == 1
-                  ? " picture that it shows is not in the file, or can't be read."
-                  : " pictures that it shows are not in the file, or can't be read."));
+                Said.of(
+                    what.equals(LEFT_OUT.get("NetworkLink"))
+                        ? "file.linkLeftOut"
+                        : "file.kmlLeftOut",
+                    "what",
+                    Said.of(what, "n", n),
+                    "n",
+                    n)));
+    if (aside.remote > 0) notes.add(Said.of("file.otherOnNetworkOther", "remote", aside.remote));
+    if (aside.missing > 0) notes.add(Said.of("file.picturesMissing", "n", aside.missing));
     if (offered.size() > ZAndM.COLUMNS.size())
-      notes.add(
-          "Its descriptions hold tables; their rows are offered as columns and taken when ticked.");
+      notes.add(Said.of("file.descriptionsHoldTablesTheir"));
     if (heights) notes.add(ZAndM.NOTE);
     this.layer = SourceLayer.wgs84(FileNames.stem(name)).noted(notes).withAside(offered);
   }
@@ -173,23 +165,21 @@ public final class KmlSource implements Source {
           default -> {}
         }
       }
-      if (n == 0) throw new FileProblem("The KML holds no placemarks." + others(aside));
+      if (n == 0)
+        throw new FileProblem(
+            aside.leftOut.isEmpty() ? "file.kmlHoldsNoPlacemarks" : "file.kmlHoldsOther",
+            "others",
+            others(aside));
       return n;
     } catch (XMLStreamException e) {
       throw XmlFiles.problem(e);
     }
   }
 
-  private static String others(Aside aside) {
-    StringBuilder out = new StringBuilder();
-    aside.leftOut.forEach(
-        (what, n) ->
-            out.append(" It holds ")
-                .append(n)
-                .append(' ')
-                .append(what)
-                .append(n == 1 ? "." : "s."));
-    return out.toString();
+  private static Said others(Aside aside) {
+    List<Said> out = new ArrayList<>();
+    aside.leftOut.forEach((what, n) -> out.add(Said.of(what, "n", n)));
+    return Said.row(out, "list.and");
   }
 
   /** All folders that a placemark lies in, the outermost first. */
@@ -211,7 +201,7 @@ public final class KmlSource implements Source {
     Map<String, String> table = new LinkedHashMap<>();
     List<Path> shown = new ArrayList<>();
     List<Geometry> shapes = new ArrayList<>();
-    String problem = "";
+    Said problem = Said.NONE;
     int depth = 1;
     while (depth > 0) {
       int e = x.next();
@@ -243,7 +233,7 @@ public final class KmlSource implements Source {
           try {
             KmlShapes.read(x).ifPresent(shapes::add);
           } catch (IllegalArgumentException bad) {
-            problem = "Placemark " + n + " (line " + line + "): " + bad.getMessage() + ".";
+            problem = Said.of("file.placemarkLine", "n", n, "line", line, "why", Unfit.said(bad));
           }
         }
         case "Style", "StyleMap", "LookAt", "Camera", "Region" -> XmlFiles.skip(x);
@@ -260,7 +250,8 @@ public final class KmlSource implements Source {
           }
         });
     if (heights) for (Geometry g : shapes) ZAndM.put(g, values);
-    if (values.size() > Limits.COLUMNS) Limits.columns(values.size(), "Placemark " + n);
+    if (values.size() > Limits.COLUMNS)
+      Limits.columns(values.size(), Said.of("file.where.placemark", "n", n));
     Optional<Geometry> g =
         shapes.isEmpty()
             ? Optional.empty()

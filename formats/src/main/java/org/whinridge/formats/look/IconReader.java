@@ -12,6 +12,8 @@ import javax.xml.stream.XMLStreamException;
 import javax.xml.stream.XMLStreamReader;
 import org.whinridge.core.look.Colour;
 import org.whinridge.core.look.Icon;
+import org.whinridge.core.said.Said;
+import org.whinridge.core.said.Unfit;
 import org.whinridge.core.text.Numbers;
 import org.whinridge.formats.file.FileProblem;
 
@@ -26,7 +28,7 @@ public final class IconReader {
   private static final double BOX = 24;
   private static final int DEEPEST = 40;
   private final List<Icon.Part> parts = new ArrayList<>();
-  private final List<String> notes = new ArrayList<>();
+  private final List<Said> notes = new ArrayList<>();
   private AffineTransform toBox;
 
   /** What stands for a group's children: how they lie, and what they are painted with. */
@@ -35,9 +37,9 @@ public final class IconReader {
   /**
    * An icon and what was left out of the file.
    *
-   * @param notes in words for people; empty when nothing was
+   * @param notes what was left out; empty when nothing was
    */
-  public record Read(Icon icon, List<String> notes) {}
+  public record Read(Icon icon, List<Said> notes) {}
 
   private IconReader() {}
 
@@ -48,11 +50,7 @@ public final class IconReader {
    * @throws FileProblem when it is no SVG, too large, or has no shape that could be drawn
    */
   public static Read read(byte[] svg, String label) throws FileProblem {
-    if (svg.length > LARGEST)
-      throw new FileProblem(
-          "An icon has at most 200,000 bytes; this file has "
-              + svg.length
-              + ". Simplify its paths.");
+    if (svg.length > LARGEST) throw new FileProblem("file.iconAtMostBytes", "length", svg.length);
     IconReader r = new IconReader();
     try {
       XMLInputFactory f = XMLInputFactory.newDefaultFactory();
@@ -62,15 +60,14 @@ public final class IconReader {
       r.document(f.createXMLStreamReader(new ByteArrayInputStream(svg)));
     } catch (XMLStreamException e) {
       throw new FileProblem(
-          "This is not sound XML, line "
-              + (e.getLocation() == null ? 1 : e.getLocation().getLineNumber())
-              + ".",
-          e);
+              "file.notSoundXmlLine",
+              "lineNumber",
+              e.getLocation() == null ? 1 : e.getLocation().getLineNumber())
+          .because(e);
     } catch (IllegalArgumentException e) {
-      throw new FileProblem("This SVG can't be an icon: " + e.getMessage() + ".", e);
+      throw new FileProblem("file.svgCantBeIcon", "why", Unfit.said(e)).because(e);
     }
-    if (r.parts.isEmpty())
-      throw new FileProblem("This SVG has no shape that could be drawn as an icon.");
+    if (r.parts.isEmpty()) throw new FileProblem("file.svgNoShapeCould");
     return new Read(new Icon(label, BOX, r.parts), List.copyOf(r.notes));
   }
 
@@ -79,19 +76,17 @@ public final class IconReader {
     while (x.hasNext()) {
       int event = x.next();
       if (event == XMLStreamReader.END_ELEMENT) open.pop();
-      if (event == XMLStreamReader.DTD) note("a document type");
-      if (event == XMLStreamReader.ENTITY_REFERENCE) note("an entity");
+      if (event == XMLStreamReader.DTD) note(Said.of("file.documentType"));
+      if (event == XMLStreamReader.ENTITY_REFERENCE) note(Said.of("file.entity"));
       if (event != XMLStreamReader.START_ELEMENT) continue;
       String name = x.getLocalName();
       attributes(x);
       if (open.isEmpty()) {
-        if (!name.equals("svg"))
-          throw new FileProblem("This is XML, but no SVG: it begins with “" + cut(name) + "”.");
+        if (!name.equals("svg")) throw new FileProblem("file.xmlButNoSvg", "name", cut(name));
         open.push(new Style(box(x), "#000000", Icon.NONE, 1));
         toBox = open.peek().at;
       } else if (name.equals("g") || name.equals("svg") || name.equals("a")) {
-        if (open.size() > DEEPEST)
-          throw new FileProblem("This SVG is nested too deeply for an icon.");
+        if (open.size() > DEEPEST) throw new FileProblem("file.svgNestedTooDeeply");
         open.push(style(x, open.peek()));
       } else if (List.of("path", "rect", "circle", "ellipse", "line", "polyline", "polygon")
           .contains(name)) {
@@ -100,7 +95,7 @@ public final class IconReader {
         open.push(s);
       } else {
         if (!List.of("title", "desc", "metadata", "defs").contains(name))
-          note("“" + cut(name) + "”");
+          note(Said.text("“" + cut(name) + "”"));
         skip(x);
       }
     }
@@ -117,13 +112,13 @@ public final class IconReader {
   private void attributes(XMLStreamReader x) {
     for (int i = 0; i < x.getAttributeCount(); i++) {
       String a = x.getAttributeLocalName(i).toLowerCase(Locale.ROOT);
-      if (a.startsWith("on")) note("a script (" + cut(a) + ")");
-      if (a.equals("href")) note("a reference");
+      if (a.startsWith("on")) note(Said.of("file.script", "a", cut(a)));
+      if (a.equals("href")) note(Said.of("file.reference"));
     }
   }
 
-  private void note(String what) {
-    String n = what + " was left out";
+  private void note(Said what) {
+    Said n = Said.of("file.wasLeftOut", "what", what);
     if (!notes.contains(n) && notes.size() < 20) notes.add(n);
   }
 
@@ -136,8 +131,7 @@ public final class IconReader {
     double[] v = numbers(attribute(x, "viewBox"));
     double w = v.length == 4 ? v[2] : length(x, "width", BOX);
     double h = v.length == 4 ? v[3] : length(x, "height", BOX);
-    if (!(w > 0 && h > 0 && w < 1e6 && h < 1e6))
-      throw new IllegalArgumentException("its size is not a size");
+    if (!(w > 0 && h > 0 && w < 1e6 && h < 1e6)) throw new Unfit("file.sizeNotSize");
     double scale = BOX / Math.max(w, h);
     AffineTransform t = new AffineTransform();
     t.translate((BOX - w * scale) / 2, (BOX - h * scale) / 2);
@@ -173,7 +167,7 @@ public final class IconReader {
   private String colour(String s, String otherwise) {
     if (s.isEmpty() || s.equals("inherit")) return otherwise;
     if (s.equals("none") || s.equals("transparent")) return Icon.NONE;
-    if (s.startsWith("url")) note("a fill by reference");
+    if (s.startsWith("url")) note(Said.of("file.fillReference"));
     if (s.equals("white")) return "#ffffff";
     return Colour.read(s.toLowerCase(Locale.ROOT)).map(Colour::hex).orElse("#000000");
   }
@@ -196,7 +190,7 @@ public final class IconReader {
         case "matrix" -> t.concatenate(new AffineTransform(n));
         case "skewX" -> t.shear(Math.tan(Math.toRadians(n[0])), 0);
         case "skewY" -> t.shear(0, Math.tan(Math.toRadians(n[0])));
-        default -> throw new IllegalArgumentException("it has a transform that is unknown");
+        default -> throw new Unfit("file.transformUnknown");
       }
       at = close + 1;
     }
@@ -207,9 +201,7 @@ public final class IconReader {
     String[] parts = s.strip().split("[\\s,]+");
     double[] out = new double[s.isBlank() ? 0 : parts.length];
     for (int i = 0; i < out.length; i++) out[i] = length(parts[i], Double.NaN);
-    for (double d : out)
-      if (Double.isNaN(d))
-        throw new IllegalArgumentException("“" + cut(s) + "” is not a row of numbers");
+    for (double d : out) if (Double.isNaN(d)) throw new Unfit("file.notRowNumbers", "s", cut(s));
     return out;
   }
 
@@ -259,10 +251,10 @@ public final class IconReader {
         };
     if (d.isEmpty()) return;
     if (!Icon.isPath(d))
-      throw new IllegalArgumentException(
+      throw new Unfit(
           d.length() > Icon.LONGEST_PATH
-              ? "a path has " + d.length() + " characters, and 20,000 are the most"
-              : "a path holds what is no path data");
+              ? Said.of("file.pathCharactersMost", "d", d.length())
+              : Said.of("file.pathHoldsWhatNo"));
     if (s.fill.equals(Icon.NONE) && s.stroke.equals(Icon.NONE)) return;
     String moved = PathMover.move(d, s.at);
     double scale = Math.sqrt(Math.abs(s.at.getDeterminant()));
@@ -273,7 +265,7 @@ public final class IconReader {
             own(s.stroke),
             s.stroke.equals(Icon.NONE) ? 0 : Math.min(BOX, s.width * scale)));
     if (parts.size() > Icon.MOST_PARTS)
-      throw new IllegalArgumentException("it has more than " + Icon.MOST_PARTS + " shapes");
+      throw new Unfit("file.moreThanShapes", "mostParts", Icon.MOST_PARTS);
   }
 
   private static String own(String colour) {

@@ -2,6 +2,7 @@ package org.whinridge.formats.look;
 
 import java.util.Map;
 import org.whinridge.core.rules.Node;
+import org.whinridge.core.said.Said;
 import org.whinridge.core.value.Value;
 
 /**
@@ -13,8 +14,16 @@ final class OgcFilter {
   static final class CannotSay extends Exception {
     private static final long serialVersionUID = 1;
 
-    CannotSay(String what) {
-      super(what);
+    private final transient Said said;
+
+    CannotSay(String key) {
+      super(key);
+      said = Said.of(key);
+    }
+
+    /** What can't be said. */
+    Said said() {
+      return said;
     }
   }
 
@@ -57,7 +66,7 @@ final class OgcFilter {
         any.append(in("PropertyIsEqualTo", value(i.value()) + value(item)));
       return not(i.not(), i.items().size() == 1 ? any.toString() : in("Or", any.toString()));
     }
-    throw new CannotSay("it uses what Filter Encoding 1.1 does not have");
+    throw new CannotSay("file.usesWhatFilterEncoding");
   }
 
   private static String not(boolean not, String xml) {
@@ -70,7 +79,7 @@ final class OgcFilter {
 
   private static String name(Node n) throws CannotSay {
     if (n instanceof Node.Name x) return property(x.name());
-    throw new CannotSay("it asks for more than a field's own value");
+    throw new CannotSay("file.asksMoreThanFields");
   }
 
   private static String value(Node n) throws CannotSay {
@@ -92,7 +101,7 @@ final class OgcFilter {
             default -> "Div";
           },
           value(a.left()) + value(a.right()));
-    throw new CannotSay("it compares with something else than a field, a number, a text or a date");
+    throw new CannotSay("file.comparesSomethingElseThan");
   }
 
   static String property(String name) {

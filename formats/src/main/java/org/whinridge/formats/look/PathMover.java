@@ -3,6 +3,7 @@ package org.whinridge.formats.look;
 import java.awt.geom.AffineTransform;
 import java.util.ArrayList;
 import java.util.List;
+import org.whinridge.core.said.Unfit;
 import org.whinridge.core.text.Numbers;
 
 /**
@@ -48,7 +49,7 @@ final class PathMover {
         command = c;
         i++;
       } else if (command == 0 || Character.toUpperCase(command) == 'Z')
-        throw new IllegalArgumentException("a path has a number where a command should stand");
+        throw new Unfit("file.pathNumberWhereCommand");
       else if (command == 'M') command = 'L';
       else if (command == 'm') command = 'l';
       one(command);
@@ -73,15 +74,14 @@ final class PathMover {
       } else if (c < '0' || c > '9') break;
       i++;
     }
-    return Numbers.read(d.substring(from, i))
-        .orElseThrow(() -> new IllegalArgumentException("a path lacks a number"));
+    return Numbers.read(d.substring(from, i)).orElseThrow(() -> new Unfit("file.pathLacksNumber"));
   }
 
   /** A flag of an arc, which needs no blank after it. */
   private boolean flag() {
     blank();
     char c = i < d.length() ? d.charAt(i++) : ' ';
-    if (c != '0' && c != '1') throw new IllegalArgumentException("an arc's flags are 0 or 1");
+    if (c != '0' && c != '1') throw new Unfit("file.arcsFlagsOr");
     return c == '1';
   }
 
@@ -131,7 +131,7 @@ final class PathMover {
         x = startX;
         y = startY;
       }
-      default -> throw new IllegalArgumentException("a path has the unknown command " + command);
+      default -> throw new Unfit("file.pathUnknownCommand", "command", command);
     }
     before = command;
   }
@@ -139,8 +139,7 @@ final class PathMover {
   private void put(double px, double py) {
     double[] p = {px, py};
     at.transform(p, 0, p, 0, 1);
-    if (!(Math.abs(p[0]) < 1e6 && Math.abs(p[1]) < 1e6))
-      throw new IllegalArgumentException("a path leads too far away");
+    if (!(Math.abs(p[0]) < 1e6 && Math.abs(p[1]) < 1e6)) throw new Unfit("file.pathLeadsTooFar");
     String sx = Numbers.plain(Numbers.round(p[0], 3));
     String sy = Numbers.plain(Numbers.round(p[1], 3));
     if (Character.isDigit(out.charAt(out.length() - 1))) out.append(' ');

@@ -4,6 +4,7 @@ import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.Base64;
 import java.util.List;
+import java.util.function.Function;
 import org.whinridge.core.layer.FieldType;
 import org.whinridge.core.layer.LayerScope;
 import org.whinridge.core.layer.Schema;
@@ -15,6 +16,7 @@ import org.whinridge.core.look.Size;
 import org.whinridge.core.look.Symbol;
 import org.whinridge.core.place.GeometryKind;
 import org.whinridge.core.rules.Rules;
+import org.whinridge.core.said.Said;
 import org.whinridge.core.text.Numbers;
 
 /**
@@ -28,24 +30,30 @@ public final class SldWriter {
   private final Schema schema;
   private final ReadyLook ready;
   private final Xml x = new Xml();
-  private final List<String> notes = new ArrayList<>();
+  private final List<Said> notes = new ArrayList<>();
+  private final Function<Said, String> words;
 
   /**
    * The file and what could not be said in it.
    *
    * @param notes in words for people; empty when all was said
    */
-  public record Sld(String xml, List<String> notes) {}
+  public record Sld(String xml, List<Said> notes) {}
 
-  private SldWriter(ReadyLook ready) {
+  private SldWriter(ReadyLook ready, Function<Said, String> words) {
+    this.words = words;
     this.ready = ready;
     this.look = ready.look();
     this.schema = ready.schema();
   }
 
-  /** Writes a look of a layer of that name. */
-  public static Sld write(ReadyLook ready, String layerName) {
-    SldWriter w = new SldWriter(ready);
+  /**
+   * Writes a look of a layer of that name.
+   *
+   * @param words gives the words for what the standard can't say, which stand as comments in it
+   */
+  public static Sld write(ReadyLook ready, String layerName, Function<Said, String> words) {
+    SldWriter w = new SldWriter(ready, words);
     w.x.in(
         "sld:StyledLayerDescriptor",
         () ->
@@ -76,7 +84,7 @@ public final class SldWriter {
       try {
         filter = condition(i, entries.get(i));
       } catch (OgcFilter.CannotSay e) {
-        note("“" + entries.get(i).label() + "” is left out: " + e.getMessage());
+        note(Said.of("file.leftOut", "label", entries.get(i).label(), "why", e.said()));
         continue;
       }
       boolean first = look.by() == Look.By.RULE && !look.all() && !earlier.isEmpty();
@@ -87,9 +95,9 @@ public final class SldWriter {
     label();
   }
 
-  private void note(String s) {
+  private void note(Said s) {
     notes.add(s);
-    x.comment(s);
+    x.comment(words.apply(s));
   }
 
   private static String none(List<String> filters) {
@@ -103,11 +111,7 @@ public final class SldWriter {
       case CODE -> {
         boolean many =
             schema.field(look.field()).filter(f -> f.type() == FieldType.CODES).isPresent();
-        if (many)
-          note(
-              "“"
-                  + c.label()
-                  + "”: of several codes the standard knows no first; the text is searched for it");
+        if (many) note(Said.of("file.severalCodesStandardKnows", "label", c.label()));
         return many
             ? "<ogc:PropertyIsLike wildCard=\"*\" singleChar=\"?\" escapeChar=\"\\\">"
                 + property
@@ -116,7 +120,7 @@ public final class SldWriter {
             : OgcFilter.in("PropertyIsEqualTo", property + OgcFilter.literal(c.code()));
       }
       case CLASS -> {
-        double end = c.upTo().orElseThrow(() -> new OgcFilter.CannotSay("it has no upper end"));
+        double end = c.upTo().orElseThrow(() -> new OgcFilter.CannotSay("file.noUpperEnd"));
         String upper =
             OgcFilter.in(
                 "PropertyIsLessThanOrEqualTo", property + OgcFilter.literal(Numbers.plain(end)));
@@ -128,7 +132,7 @@ public final class SldWriter {
       }
       default -> {
         var rule = Rules.condition(c.rule(), new LayerScope(schema)).rule();
-        if (rule.isEmpty()) throw new OgcFilter.CannotSay("its rule can't be read");
+        if (rule.isEmpty()) throw new OgcFilter.CannotSay("file.ruleCantBeRead");
         return OgcFilter.of(rule.get().tree());
       }
     }

@@ -7,6 +7,8 @@ import org.locationtech.jts.geom.Geometry;
 import org.whinridge.core.layer.Feature;
 import org.whinridge.core.layer.Schema;
 import org.whinridge.core.place.CoordinateSystem;
+import org.whinridge.core.said.Unfit;
+import org.whinridge.formats.file.CantWrite;
 
 /**
  * A layer as it is to be written.
@@ -61,9 +63,15 @@ public record OutLayer(
     try {
       return f.geometry().filter(g -> !g.isEmpty()).map(system::fromWgs84);
     } catch (IllegalArgumentException e) {
-      throw new IOException(
-          "the feature “" + schema.caption(f.values()) + "” (" + f.id() + "): " + e.getMessage(),
-          e);
+      throw new CantWrite(
+              "file.write.feature",
+              "feature",
+              schema.caption(f.values()),
+              "id",
+              f.id(),
+              "why",
+              Unfit.said(e))
+          .because(e);
     }
   }
 }

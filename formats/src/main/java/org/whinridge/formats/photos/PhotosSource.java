@@ -10,6 +10,7 @@ import java.util.Map;
 import java.util.Optional;
 import org.locationtech.jts.geom.Geometry;
 import org.whinridge.core.place.GeometryJson;
+import org.whinridge.core.said.Said;
 import org.whinridge.core.value.Value;
 import org.whinridge.formats.file.FileNames;
 import org.whinridge.formats.file.FileProblem;
@@ -27,12 +28,23 @@ public final class PhotosSource implements Source {
     SourceLayer l = SourceLayer.wgs84("Photos");
     this.layer =
         new SourceLayer(
-            l.name(), l.system(), "WGS 84, as EXIF says", "", pictures.size(), false, List.of());
+            l.name(),
+            l.system(),
+            Said.of("file.wgs84ByExif"),
+            Said.NONE,
+            pictures.size(),
+            false,
+            List.of());
   }
 
   @Override
   public String name() {
-    return pictures.size() == 1 ? pictures.keySet().iterator().next() : pictures.size() + " photos";
+    return pictures.keySet().iterator().next();
+  }
+
+  @Override
+  public Said title() {
+    return pictures.size() == 1 ? Said.text(name()) : Said.of("file.photos", "n", pictures.size());
   }
 
   @Override
@@ -71,17 +83,21 @@ public final class PhotosSource implements Source {
         .ifPresent(d -> values.put("description", Value.text(d)));
     Optional<Geometry> g = facts.flatMap(PhotoFacts::place).map(GeometryJson.WGS84::createPoint);
     Optional<Path> photo = Pictures.photo(file);
-    List<String> told = new ArrayList<>();
-    if (facts.isEmpty()) told.add("what it says of itself can't be read");
-    else if (g.isEmpty()) told.add("it has no position in its EXIF");
+    List<Said> told = new ArrayList<>();
+    if (facts.isEmpty()) told.add(Said.of("file.whatSaysItselfCant"));
+    else if (g.isEmpty()) told.add(Said.of("file.noPositionExif"));
     if (facts.filter(f -> f.taken().isPresent() && !f.zoned()).isPresent())
-      told.add("its clock says no zone, and is taken as UTC");
+      told.add(Said.of("file.clockSaysNoZone"));
     if (photo.isPresent() && Pictures.fault(photo.get()) == Pictures.Fault.CUT_OFF)
-      told.add("it is cut off: the lower part of the picture is missing");
-    if (photo.isPresent() && !photo.get().equals(file)) told.add("it is a PNG, kept as JPEG");
+      told.add(Said.of("file.cutOffLowerPart"));
+    if (photo.isPresent() && !photo.get().equals(file)) told.add(Said.of("file.pngKeptAsJpeg"));
     if (!List.of("jpg", "jpeg", "jpe", "png").contains(FileNames.ending(name)))
-      told.add("it is a picture, though its name does not end as one");
-    String problem = told.isEmpty() ? "" : "“" + name + "”: " + String.join("; ", told) + ".";
+      told.add(Said.of("file.pictureThoughNameDoes"));
+    Said problem =
+        told.isEmpty()
+            ? Said.NONE
+            : Said.of(
+                "file.photoTold", "name", name, "told", Said.row(told, "list.also", "list.also"));
     return new RawFeature(n, g, values, problem, photo.map(List::of).orElse(List.of()));
   }
 }

@@ -50,8 +50,7 @@ final class Dbf implements AutoCloseable {
       rowLength = b.getShort(10) & 0xFFFF;
       driver = head[29] & 0xFF;
       if (rows < 0 || headLength < 33 || rowLength < 1)
-        throw new FileProblem(
-            "The .dbf is damaged: its header says " + rows + " rows of " + rowLength + " bytes.");
+        throw new FileProblem("file.dbfDamagedHeaderSays", "rows", rows, "rowLength", rowLength);
       Limits.features(rows);
       charset = named.or(() -> Encodings.driver(driver)).orElse(Encodings.WESTERN);
       byte[] fields = new byte[headLength - 32];
@@ -59,7 +58,7 @@ final class Dbf implements AutoCloseable {
       columns(fields);
     } catch (EOFException e) {
       in.close();
-      throw new FileProblem("The .dbf is cut off within its header.", e);
+      throw new FileProblem("file.dbfCutOffWithin").because(e);
     } catch (FileProblem | RuntimeException e) {
       in.close();
       throw e;
@@ -82,14 +81,9 @@ final class Dbf implements AutoCloseable {
       columns.add(c.type == 'C' ? new Column(c.name, 'C', width, 0) : c);
       length += width;
     }
-    if (columns.isEmpty()) throw new FileProblem("The .dbf has no columns.");
+    if (columns.isEmpty()) throw new FileProblem("file.dbfNoColumns");
     if (length > rowLength)
-      throw new FileProblem(
-          "The .dbf is damaged: its columns need "
-              + length
-              + " bytes a row, its header says "
-              + rowLength
-              + ".");
+      throw new FileProblem("file.dbfDamagedColumnsNeed", "length", length, "rowLength", rowLength);
   }
 
   int rows() {
@@ -115,9 +109,7 @@ final class Dbf implements AutoCloseable {
     try {
       in.readFully(b);
     } catch (EOFException e) {
-      throw new FileProblem(
-          "The .dbf is cut off at row " + (row + 1) + " of the " + rows + " that its header says.",
-          e);
+      throw new FileProblem("file.dbfCutOffAt", "row", row + 1, "rows", rows).because(e);
     }
     row++;
     if (b[0] == '*') return Optional.of(Map.of());

@@ -19,6 +19,7 @@ import org.locationtech.jts.geom.LineString;
 import org.locationtech.jts.geom.LinearRing;
 import org.locationtech.jts.geom.Polygon;
 import org.whinridge.core.place.GeometryJson;
+import org.whinridge.core.said.Unfit;
 import org.whinridge.core.value.Value;
 import org.whinridge.formats.source.ZAndM;
 
@@ -51,7 +52,7 @@ final class ShapeRecords {
       if (type < 0
           || type > 28
           || !(kind == POINT || kind == LINE || kind == POLYGON || kind == MULTIPOINT))
-        throw new IllegalArgumentException("its shape type " + type + " can't be kept in a layer");
+        throw new Unfit("file.shapeTypeCantBe", "type", type);
       if (kind == POINT) {
         Coordinate c = new Coordinate(b.getDouble(), b.getDouble());
         return Double.isNaN(c.x) || c.x < -1e38
@@ -60,7 +61,7 @@ final class ShapeRecords {
       }
       return several(b, kind, content.length);
     } catch (java.nio.BufferUnderflowException e) {
-      throw new IllegalArgumentException("its shape is shorter than it says", e);
+      throw new Unfit("file.shapeShorterThanSays").because(e);
     }
   }
 
@@ -105,8 +106,7 @@ final class ShapeRecords {
     int parts = kind == MULTIPOINT ? 1 : b.getInt();
     int n = b.getInt();
     if (parts < 0 || n < 0 || (long) n * 16 + (long) parts * 4 > length)
-      throw new IllegalArgumentException(
-          "its shape says that it has more positions than there are");
+      throw new Unfit("file.shapeSaysMorePositions");
     if (n == 0 || parts == 0) return Optional.empty();
     int[] starts = new int[parts + 1];
     starts[parts] = n;
@@ -114,7 +114,7 @@ final class ShapeRecords {
       for (int i = 0; i < parts; i++) {
         starts[i] = b.getInt();
         if (starts[i] < 0 || starts[i] > n || i > 0 && starts[i] < starts[i - 1])
-          throw new IllegalArgumentException("the parts of its shape are out of order");
+          throw new Unfit("file.partsShapeOutOrder");
       }
     Coordinate[] all = new Coordinate[n];
     for (int i = 0; i < n; i++) all[i] = new Coordinate(b.getDouble(), b.getDouble());
@@ -132,7 +132,7 @@ final class ShapeRecords {
             .filter(p -> p.length > 1)
             .map(GEOMETRIES::createLineString)
             .toArray(LineString[]::new);
-    if (lines.length == 0) throw new IllegalArgumentException("its line has a single position");
+    if (lines.length == 0) throw new Unfit("file.lineSinglePosition");
     return Optional.of(lines.length == 1 ? lines[0] : GEOMETRIES.createMultiLineString(lines));
   }
 
@@ -142,16 +142,14 @@ final class ShapeRecords {
     List<LinearRing> holes = new ArrayList<>();
     for (Coordinate[] p : pieces) {
       if (p.length < 4) continue;
-      if (!p[0].equals2D(p[p.length - 1]))
-        throw new IllegalArgumentException("a ring of its polygon is not closed");
+      if (!p[0].equals2D(p[p.length - 1])) throw new Unfit("file.ringPolygonNotClosed");
       (Area.ofRingSigned(p) >= 0 ? shells : holes).add(GEOMETRIES.createLinearRing(p));
     }
     if (shells.isEmpty()) {
       shells.addAll(holes);
       holes.clear();
     }
-    if (shells.isEmpty())
-      throw new IllegalArgumentException("its polygon has no ring of four positions");
+    if (shells.isEmpty()) throw new Unfit("file.polygonNoRingFour");
     List<List<LinearRing>> holesOf = new ArrayList<>();
     for (int i = 0; i < shells.size(); i++) holesOf.add(new ArrayList<>());
     for (LinearRing h : holes) {

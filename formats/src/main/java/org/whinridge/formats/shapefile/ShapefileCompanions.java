@@ -15,6 +15,7 @@ import org.apache.commons.csv.CSVParser;
 import org.apache.commons.csv.CSVRecord;
 import org.whinridge.core.layer.Field;
 import org.whinridge.core.layer.FieldType;
+import org.whinridge.core.said.Said;
 import org.whinridge.core.value.Value;
 import org.whinridge.formats.file.FileProblem;
 import org.whinridge.formats.file.Limits;
@@ -63,7 +64,7 @@ public record ShapefileCompanions(
         labels.put(r.get(1), r.get(2));
       }
     } catch (java.io.UncheckedIOException | IllegalStateException e) {
-      throw new FileProblem("The table of names beside it is damaged.", e);
+      throw new FileProblem("file.tableNamesBesideDamaged").because(e);
     }
     return new ShapefileCompanions(fields, labels, whole);
   }
@@ -91,9 +92,7 @@ public record ShapefileCompanions(
     return new Described(fields, "", "", List.of());
   }
 
-  List<String> notes() {
-    return List.of(
-        "Names that a Shapefile cuts are whole again by the table beside it"
-            + (whole.isPresent() ? ", and so are its long texts." : "."));
+  List<Said> notes() {
+    return List.of(Said.of(whole.isPresent() ? "file.namesAndTextsWhole" : "file.namesWhole"));
   }
 }

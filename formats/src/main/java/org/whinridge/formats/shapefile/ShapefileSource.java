@@ -17,6 +17,8 @@ import java.util.Map;
 import java.util.Optional;
 import org.locationtech.jts.geom.Geometry;
 import org.whinridge.core.place.CoordinateSystem;
+import org.whinridge.core.said.Said;
+import org.whinridge.core.said.Unfit;
 import org.whinridge.core.value.Value;
 import org.whinridge.formats.crs.CoordinateSystems;
 import org.whinridge.formats.file.Encodings;
@@ -54,19 +56,16 @@ public final class ShapefileSource implements Source {
             ? Encodings.named(text(parts.get("cpg")))
             : dbf == null ? Optional.empty() : sniffed();
     Optional<CoordinateSystem> system = Optional.empty();
-    String said = shp == null ? "" : "no .prj";
+    Said said = shp == null ? Said.NONE : Said.of("file.noPrj");
     if (parts.containsKey("prj")) {
       String wkt = text(parts.get("prj"));
       system = CoordinateSystems.wkt(wkt);
-      said = system.map(CoordinateSystem::name).orElse(Limits.cut(wkt.strip(), 100));
+      said = Said.text(system.map(CoordinateSystem::name).orElse(Limits.cut(wkt.strip(), 100)));
     }
-    List<String> notes = new ArrayList<>();
+    List<Said> notes = new ArrayList<>();
     if (shp != null && type() > 10) notes.add(ZAndM.NOTE);
-    if (dbf == null)
-      notes.add(
-          "The .dbf that belongs to it is missing, so that it has no attributes; bring in all parts of the Shapefile together to have them.");
-    if (shp == null)
-      notes.add("There is no .shp with it: it is read as a table, whose rows have no shapes.");
+    if (dbf == null) notes.add(Said.of("file.dbfBelongsMissingSo"));
+    if (shp == null) notes.add(Said.of("file.noShpReadAs"));
     SourceLayer plain =
         new SourceLayer(
             FileNames.stem(name), system, said, encoding(parts), rows(), shp == null, notes);
@@ -80,21 +79,21 @@ public final class ShapefileSource implements Source {
   private long rows() throws FileProblem, IOException {
     if (dbf == null) return -1;
     try (Dbf d = new Dbf(dbf, named)) {
-      Limits.columns(d.columns().size(), "The .dbf");
+      Limits.columns(d.columns().size(), Said.of("file.where.dbf"));
       return d.rows();
     }
   }
 
-  private String encoding(Map<String, Path> parts) throws FileProblem, IOException {
-    if (dbf == null) return "";
+  private Said encoding(Map<String, Path> parts) throws FileProblem, IOException {
+    if (dbf == null) return Said.NONE;
     try (Dbf d = new Dbf(dbf, named)) {
       String how =
           parts.containsKey("cpg") && named.isPresent()
-              ? "by the .cpg"
+              ? "file.encoding.cpg"
               : named.isPresent()
-                  ? "since all of it reads so"
-                  : d.driverSays() ? "by the .dbf" : "since nothing says otherwise";
-      return d.charset().name() + ", " + how;
+                  ? "file.encoding.reads"
+                  : d.driverSays() ? "file.encoding.dbf" : "file.encoding.nothing";
+      return Said.of("file.encoding.found", "encoding", d.charset().name(), "how", Said.of(how));
     }
   }
 
@@ -118,10 +117,9 @@ public final class ShapefileSource implements Source {
   private int type() throws IOException, FileProblem {
     try (var in = Files.newInputStream(shp)) {
       byte[] head = in.readNBytes(100);
-      if (head.length < 100) throw new FileProblem("The .shp is cut off within its header.");
+      if (head.length < 100) throw new FileProblem("file.shpCutOffWithin");
       ByteBuffer b = ByteBuffer.wrap(head);
-      if (b.getInt(0) != 9994)
-        throw new FileProblem("The .shp does not begin as one: this is another kind of file.");
+      if (b.getInt(0) != 9994) throw new FileProblem("file.shpDoesNotBegin");
       return b.order(ByteOrder.LITTLE_ENDIAN).getInt(32);
     }
   }
@@ -150,17 +148,11 @@ public final class ShapefileSource implements Source {
         Dbf d = new Dbf(dbf, named);
         WholeTexts whole = WholeTexts.of(companions)) {
       for (Optional<Map<String, Value>> row = d.next(); row.isPresent(); row = d.next()) {
-        Optional<byte[]> content = record(in, ++n, d.rows() + " rows in the .dbf");
-        if (content.isEmpty())
-          throw new FileProblem(
-              "The .shp is cut off at shape " + n + "; the .dbf has " + d.rows() + " rows.");
+        Optional<byte[]> content = record(in, ++n, d.rows());
+        if (content.isEmpty()) throw new FileProblem("file.shpCutOffAt", "n", n, "rows", d.rows());
         if (!row.get().isEmpty()) sink.take(feature(n, content.get(), whole.in(n, row.get())));
       }
-      if (in.read() >= 0)
-        throw new FileProblem(
-            "The .shp has more shapes than the .dbf has rows ("
-                + d.rows()
-                + "); they do not belong together, or the count in the .dbf is wrong.");
+      if (in.read() >= 0) throw new FileProblem("file.shpMoreShapesThan", "rows", d.rows());
       return n;
     }
   }
@@ -176,12 +168,12 @@ public final class ShapefileSource implements Source {
     Map<String, Value> all =
         new LinkedHashMap<>(companions.map(c -> c.renamed(values)).orElse(values));
     Optional<Geometry> g = Optional.empty();
-    String problem = "";
+    Said problem = Said.NONE;
     try {
       g = ShapeRecords.read(content);
       ShapeRecords.zAndM(content, all);
     } catch (IllegalArgumentException e) {
-      problem = "Row " + n + ": " + e.getMessage() + ".";
+      problem = Said.of("file.row", "n", n, "why", Unfit.said(e));
     }
     return new RawFeature(n, g, all, problem, List.of());
   }
@@ -189,7 +181,7 @@ public final class ShapefileSource implements Source {
   private int shapesAlone(Sink sink) throws FileProblem, IOException {
     int n = 0;
     try (DataInputStream in = shapes()) {
-      for (Optional<byte[]> c = record(in, 1, ""); c.isPresent(); c = record(in, n + 1, "")) {
+      for (Optional<byte[]> c = record(in, 1, -1); c.isPresent(); c = record(in, n + 1, -1)) {
         Limits.features(++n);
         sink.take(feature(n, c.get(), Map.of()));
       }
@@ -214,7 +206,7 @@ public final class ShapefileSource implements Source {
   }
 
   /** The next record; empty at the end of the file. */
-  private static Optional<byte[]> record(DataInputStream in, int number, String rows)
+  private static Optional<byte[]> record(DataInputStream in, int number, long rows)
       throws IOException, FileProblem {
     int first = in.read();
     if (first < 0) return Optional.empty();
@@ -222,18 +214,14 @@ public final class ShapefileSource implements Source {
       in.skipNBytes(3);
       long length = 2L * in.readInt();
       if (length < 4 || length > LONGEST_RECORD)
-        throw new FileProblem(
-            "The .shp is damaged at shape "
-                + number
-                + ": its length is given as "
-                + length
-                + " bytes.");
+        throw new FileProblem("file.shpDamagedAtShape", "number", number, "length", length);
       byte[] content = in.readNBytes((int) length);
       if (content.length < length) throw new EOFException();
       return Optional.of(content);
     } catch (EOFException e) {
       throw new FileProblem(
-          "The .shp is cut off at shape " + number + (rows.isEmpty() ? "." : "; " + rows + "."), e);
+              rows < 0 ? "file.shpCutOff" : "file.shpCutOffAt", "n", number, "rows", rows)
+          .because(e);
     }
   }
 }

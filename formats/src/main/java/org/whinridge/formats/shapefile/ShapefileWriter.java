@@ -28,6 +28,7 @@ import org.whinridge.core.text.Numbers;
 import org.whinridge.core.value.Value;
 import org.whinridge.formats.crs.CoordinateSystems;
 import org.whinridge.formats.csv.CsvWriter;
+import org.whinridge.formats.file.CantWrite;
 import org.whinridge.formats.out.LayerWriter;
 import org.whinridge.formats.out.OutColumns;
 import org.whinridge.formats.out.OutLayer;
@@ -150,9 +151,7 @@ public final class ShapefileWriter implements LayerWriter {
     g.ifPresent(x -> extent.expandToInclude(x.getEnvelopeInternal()));
     byte[] content = ShapeRecords.write(g, type);
     rows++;
-    if (shpBytes + content.length + 8 > MOST_BYTES)
-      throw new IOException(
-          "a Shapefile holds at most 2 GB; take this layer out as GeoPackage, or filter it");
+    if (shpBytes + content.length + 8 > MOST_BYTES) throw new CantWrite("file.write.shapefile");
     shp.write(ByteBuffer.allocate(8).putInt(rows).putInt(content.length / 2).array());
     shp.write(content);
     shx.write(

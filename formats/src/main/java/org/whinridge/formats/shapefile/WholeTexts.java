@@ -45,8 +45,7 @@ final class WholeTexts implements AutoCloseable {
         advance();
       }
     } catch (RuntimeException e) {
-      throw new FileProblem(
-          "The table of whole texts beside it is damaged near row " + row + ".", e);
+      throw new FileProblem("file.tableWholeTextsBeside", "row", row).because(e);
     }
     return out;
   }

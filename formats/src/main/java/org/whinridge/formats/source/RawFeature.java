@@ -5,6 +5,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import org.locationtech.jts.geom.Geometry;
+import org.whinridge.core.said.Said;
 import org.whinridge.core.value.Value;
 
 /**
@@ -14,22 +15,22 @@ import org.whinridge.core.value.Value;
  * @param geometry in the file's own coordinates, x before y; empty when it has none or one that
  *     can't be read
  * @param properties under the file's own names
- * @param problem what is wrong with it, in words that name the place in the file; "" for nothing
+ * @param problem what is wrong with it, with its place in the file; nothing when all is well
  * @param pictures files of its pictures
  */
 public record RawFeature(
     int number,
     Optional<Geometry> geometry,
     Map<String, Value> properties,
-    String problem,
+    Said problem,
     List<Path> pictures) {
   /** A feature without a problem and without pictures. */
   public RawFeature(int number, Optional<Geometry> geometry, Map<String, Value> properties) {
-    this(number, geometry, properties, "", List.of());
+    this(number, geometry, properties, Said.NONE, List.of());
   }
 
   /** The feature with a problem told. */
-  public RawFeature with(String newProblem) {
+  public RawFeature with(Said newProblem) {
     return new RawFeature(number, geometry, properties, newProblem, pictures);
   }
 }

@@ -5,12 +5,18 @@ import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 import org.whinridge.core.place.CoordinateSystem;
+import org.whinridge.core.said.Said;
 import org.whinridge.formats.file.FileProblem;
 
 /** A file, or several that belong together, that holds layers. May be read any number of times. */
 public interface Source {
-  /** The name shown to people: the file's own. */
+  /** The file's own name. */
   String name();
+
+  /** What people call it: the file's name, or how many files they are. */
+  default Said title() {
+    return Said.text(name());
+  }
 
   /** The format's name: "GeoPackage". */
   String format();
@@ -53,7 +59,7 @@ public interface Source {
    *
    * @param name as the file has it
    * @param system its coordinate system, empty when the file does not say or it is not known
-   * @param systemSaid what the file says of it; "" for nothing
+   * @param systemSaid what the file says of it; nothing when it does not
    * @param encoding of its texts, and how it was found: "UTF-8, by the .cpg"
    * @param expected how many features the file says it has; -1 when it does not
    * @param table whether it is a plain table, whose places may stand in columns
@@ -66,11 +72,11 @@ public interface Source {
   record SourceLayer(
       String name,
       Optional<CoordinateSystem> system,
-      String systemSaid,
-      String encoding,
+      Said systemSaid,
+      Said encoding,
       long expected,
       boolean table,
-      List<String> notes,
+      List<Said> notes,
       Set<String> aside,
       boolean hidden,
       Optional<Described> described) {
@@ -78,11 +84,11 @@ public interface Source {
     public SourceLayer(
         String name,
         Optional<CoordinateSystem> system,
-        String systemSaid,
-        String encoding,
+        Said systemSaid,
+        Said encoding,
         long expected,
         boolean table,
-        List<String> notes) {
+        List<Said> notes) {
       this(
           name,
           system,
@@ -112,8 +118,8 @@ public interface Source {
     }
 
     /** The layer with more to tell. */
-    public SourceLayer noted(List<String> more) {
-      List<String> all = new java.util.ArrayList<>(notes);
+    public SourceLayer noted(List<Said> more) {
+      List<Said> all = new java.util.ArrayList<>(notes);
       all.addAll(more);
       return new SourceLayer(
           name,
@@ -145,8 +151,8 @@ public interface Source {
       return new SourceLayer(
           name,
           Optional.of(CoordinateSystem.wgs84()),
-          "WGS 84, as the format says",
-          "UTF-8",
+          Said.of("file.wgs84ByFormat"),
+          Said.text("UTF-8"),
           -1,
           false,
           List.of());

@@ -6,6 +6,7 @@ import java.util.List;
 import java.util.OptionalInt;
 import java.util.Set;
 import org.whinridge.core.layer.Reading;
+import org.whinridge.core.said.Said;
 import org.whinridge.core.text.Numbers;
 import org.whinridge.formats.file.Limits;
 
@@ -18,7 +19,7 @@ import org.whinridge.formats.file.Limits;
  * @param names of the columns, none empty, none twice
  * @param notes what is to be told
  */
-public record TableHead(int row, int before, List<String> names, List<String> notes) {
+public record TableHead(int row, int before, List<String> names, List<Said> notes) {
   /** The most rows that are looked at. */
   public static final int EXAMINED = 40;
 
@@ -31,13 +32,10 @@ public record TableHead(int row, int before, List<String> names, List<String> no
    * @param asked the row that a person named
    */
   public static TableHead of(List<List<String>> rows, OptionalInt asked) {
-    List<String> notes = new ArrayList<>();
+    List<Said> notes = new ArrayList<>();
     int row = asked.isPresent() ? Math.min(asked.getAsInt(), rows.size()) : found(rows);
     if (asked.isEmpty() && row > 0 && isValues(rows.get(row - 1))) {
-      notes.add(
-          "Row "
-              + row
-              + " holds values, not names; it is taken as the first row, and the columns are called column 1, column 2 …");
+      notes.add(Said.of("file.rowHoldsValuesNot", "row", row));
       return new TableHead(0, row - 1, numbered(rows), notes);
     }
     if (row == 0) return new TableHead(0, 0, numbered(rows), notes);
@@ -75,18 +73,18 @@ public record TableHead(int row, int before, List<String> names, List<String> no
     return values > 0 && 2 * values >= filled(row);
   }
 
-  private static String above(List<List<String>> rows, int row) {
+  private static Said above(List<List<String>> rows, int row) {
     List<String> said = new ArrayList<>();
     for (List<String> r : rows.subList(0, row - 1))
       if (filled(r) > 0)
         said.add(
             "“" + Limits.cut(String.join(" ", r).replaceAll("\\s+", " ").strip(), SHOWN) + "”");
-    return "The column names were found in row "
-        + row
-        + "."
-        + (said.isEmpty()
-            ? ""
-            : " What stands above is left out: " + Limits.cut(String.join(", ", said), 300) + ".");
+    return Said.of(
+        said.isEmpty() ? "file.namesInRow" : "file.namesBelow",
+        "row",
+        row,
+        "above",
+        Limits.cut(String.join(", ", said), 300));
   }
 
   private static List<String> numbered(List<List<String>> rows) {
@@ -98,7 +96,7 @@ public record TableHead(int row, int before, List<String> names, List<String> no
   }
 
   /** Column names as a table has them: none empty, none twice, none without a name at the end. */
-  static List<String> unique(List<String> raw, List<String> notes) {
+  static List<String> unique(List<String> raw, List<Said> notes) {
     Set<String> out = new LinkedHashSet<>();
     List<String> all = new ArrayList<>();
     for (int i = 0; i < raw.size(); i++) {
@@ -109,12 +107,7 @@ public record TableHead(int row, int before, List<String> names, List<String> no
       String name = base;
       for (int k = 2; !out.add(name); k++) name = base + " " + k;
       if (!name.equals(base))
-        notes.add(
-            "The column name “"
-                + base
-                + "” stands more than once; the later one is “"
-                + name
-                + "”.");
+        notes.add(Said.of("file.columnNameStandsMore", "base", base, "name", name));
       all.add(name);
     }
     while (!all.isEmpty()

@@ -9,6 +9,7 @@ import java.util.Set;
 import org.locationtech.jts.geom.CoordinateSequence;
 import org.locationtech.jts.geom.CoordinateSequenceFilter;
 import org.locationtech.jts.geom.Geometry;
+import org.whinridge.core.said.Said;
 import org.whinridge.core.value.Value;
 
 /**
@@ -26,8 +27,7 @@ public final class ZAndM {
       new LinkedHashSet<>(List.of(Z, Z + LEAST, Z + GREATEST, M, M + LEAST, M + GREATEST));
 
   /** What is told of a layer that has them. */
-  public static final String NOTE =
-      "It has heights or measures (Z, M): shapes are kept as x and y; the values can be taken as fields.";
+  public static final Said NOTE = Said.of("file.heights");
 
   private ZAndM() {}
 

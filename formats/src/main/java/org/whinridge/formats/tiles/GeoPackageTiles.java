@@ -10,6 +10,7 @@ import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
 import org.whinridge.core.place.Mercator;
+import org.whinridge.core.said.Said;
 import org.whinridge.formats.file.FileProblem;
 
 /**
@@ -22,7 +23,7 @@ final class GeoPackageTiles implements TilePictures {
   private final String table;
   private final String name;
   private final Grid grid;
-  private List<String> notes = List.of();
+  private List<Said> notes = List.of();
 
   GeoPackageTiles(Path file) throws FileProblem {
     this.file = file;
@@ -33,18 +34,13 @@ final class GeoPackageTiles implements TilePictures {
                 "SELECT c.table_name, c.identifier, m.min_x, m.max_y, r.organization_coordsys_id, r.organization, c.min_x, c.min_y, c.max_x, c.max_y, m.max_x, m.min_y"
                     + " FROM gpkg_contents c JOIN gpkg_tile_matrix_set m ON m.table_name = c.table_name JOIN gpkg_spatial_ref_sys r ON r.srs_id = m.srs_id"
                     + " WHERE c.data_type = 'tiles' ORDER BY c.rowid")) {
-      if (!r.next()) throw new FileProblem("This GeoPackage holds no table of tiles.");
+      if (!r.next()) throw new FileProblem("file.geopackageHoldsNoTable2");
       String of = r.getString(1);
       table = "\"" + of.replace("\"", "\"\"") + "\"";
       name = r.getString(2) == null ? of : r.getString(2);
       String system = r.getString(6) + ":" + r.getInt(5);
       if (!system.equalsIgnoreCase("EPSG:3857") && !system.equalsIgnoreCase("EPSG:4326"))
-        throw new FileProblem(
-            "The tiles of “"
-                + name
-                + "” are in "
-                + system
-                + "; a basemap's tiles must be in EPSG:3857 or EPSG:4326.");
+        throw new FileProblem("file.tilesBasemapsTilesMust", "name", name, "system", system);
       double[] box =
           box(r, 7)
               ? new double[] {r.getDouble(7), r.getDouble(8), r.getDouble(9), r.getDouble(10)}
@@ -58,9 +54,7 @@ final class GeoPackageTiles implements TilePictures {
               r.getDouble(3),
               r.getDouble(4),
               box);
-      if (r.next())
-        notes =
-            List.of("The file has several tables of tiles; the first, “" + name + "”, is taken.");
+      if (r.next()) notes = List.of(Said.of("file.severalTiles", "name", name));
     } catch (SQLException e) {
       throw SqliteTiles.unreadable(e);
     }
@@ -97,7 +91,7 @@ final class GeoPackageTiles implements TilePictures {
         }
       }
     }
-    if (least < 0) throw new FileProblem("The GeoPackage does not say how its tiles lie.");
+    if (least < 0) throw new FileProblem("file.geopackageDoesNotSay");
     // levels that are missing take their place, so that the count stays the file's own
     for (int z = most - 1; z >= 0; z--)
       if (!(perPixel[z] > perPixel[z + 1])) perPixel[z] = 2 * perPixel[z + 1];
@@ -125,7 +119,7 @@ final class GeoPackageTiles implements TilePictures {
   }
 
   @Override
-  public List<String> notes() {
+  public List<Said> notes() {
     return notes;
   }
 

@@ -11,6 +11,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import org.whinridge.core.place.Mercator;
+import org.whinridge.core.said.Said;
 import org.whinridge.formats.file.FileProblem;
 
 /**
@@ -22,16 +23,14 @@ final class MbTiles implements TilePictures {
   private final Path file;
   private final String name;
   private final Grid grid;
-  private final List<String> notes = new ArrayList<>();
+  private final List<Said> notes = new ArrayList<>();
 
   MbTiles(Path file) throws FileProblem {
     this.file = file;
-    if (!SqliteTiles.has(file, "tiles"))
-      throw new FileProblem("This SQLite file has no table of tiles, so it is no MBTiles file.");
+    if (!SqliteTiles.has(file, "tiles")) throw new FileProblem("file.sqliteFileNoTable");
     try (Connection db = SqliteTiles.open(file)) {
       Map<String, String> said = SqliteTiles.has(file, "metadata") ? metadata(db) : Map.of();
-      if (said.isEmpty())
-        notes.add("The file says nothing about itself; what is known was read from its tiles.");
+      if (said.isEmpty()) notes.add(Said.of("file.fileSaysNothingAbout"));
       name = said.getOrDefault("name", "");
       grid = grid(db, SqliteTiles.size(SqliteTiles.any(db, "tiles")), said);
     } catch (SQLException e) {
@@ -73,8 +72,7 @@ final class MbTiles implements TilePictures {
         extent[3] = Mercator.lat(Math.max(0, 1 - (r.getInt(5) + 1) / side));
       }
     }
-    if (least < 0)
-      throw new FileProblem("The file holds no tiles of levels 0 to " + MOST_LEVEL + ".");
+    if (least < 0) throw new FileProblem("file.fileHoldsNoTiles", "mostLevel", MOST_LEVEL);
     compare(said, "minzoom", least);
     compare(said, "maxzoom", most);
     double[] perPixel = new double[most + 1];
@@ -93,14 +91,7 @@ final class MbTiles implements TilePictures {
   private void compare(Map<String, String> said, String what, int is) {
     String s = said.get(what);
     if (s != null && !s.strip().equals(Integer.toString(is)))
-      notes.add(
-          "The file says "
-              + what
-              + " "
-              + s
-              + ", but its tiles say "
-              + is
-              + "; the tiles are believed.");
+      notes.add(Said.of("file.fileSaysButTiles", "what", what, "s", s, "is", is));
   }
 
   @Override
@@ -114,7 +105,7 @@ final class MbTiles implements TilePictures {
   }
 
   @Override
-  public List<String> notes() {
+  public List<Said> notes() {
     return List.copyOf(notes);
   }
 

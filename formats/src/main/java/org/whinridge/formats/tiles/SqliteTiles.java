@@ -25,7 +25,8 @@ final class SqliteTiles {
   static FileProblem unreadable(SQLException e) {
     String why = String.valueOf(e.getMessage());
     return new FileProblem(
-        "The tiles can't be read: " + why.substring(0, Math.min(200, why.length())) + ".", e);
+            "file.tilesCantBeRead", "substring", why.substring(0, Math.min(200, why.length())))
+        .because(e);
   }
 
   /** Whether a file has a table or view of that name. */
@@ -49,11 +50,9 @@ final class SqliteTiles {
         ResultSet r =
             s.executeQuery(
                 "SELECT tile_data FROM " + table + " WHERE length(tile_data) > 0 LIMIT 1")) {
-      if (!r.next()) throw new FileProblem("The file holds no tiles.");
+      if (!r.next()) throw new FileProblem("file.fileHoldsNoTiles2");
       byte[] b = r.getBytes(1);
-      if (TilePictures.kind(b).isEmpty())
-        throw new FileProblem(
-            "The tiles are no pictures (PNG, JPEG or WebP): perhaps vector tiles, which can't be a basemap here.");
+      if (TilePictures.kind(b).isEmpty()) throw new FileProblem("file.tilesNoPicturesPng");
       return b;
     }
   }

@@ -11,6 +11,8 @@ import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
 import org.whinridge.core.place.Mercator;
+import org.whinridge.core.said.Said;
+import org.whinridge.core.said.Unfit;
 import org.whinridge.formats.file.FileProblem;
 
 /** A basemap of picture tiles in a file: MBTiles or the tiles of a GeoPackage. */
@@ -25,7 +27,7 @@ public interface TilePictures {
   Grid grid();
 
   /** What is not as it should be in the file and was put right; empty when all is well. */
-  List<String> notes();
+  List<Said> notes();
 
   /**
    * The tile of a level, counted from the upper left corner; empty where there is none.
@@ -99,12 +101,11 @@ public interface TilePictures {
       int n = in.readNBytes(head, 0, head.length);
       head = Arrays.copyOf(head, n);
     } catch (IOException e) {
-      throw new FileProblem("The file can't be read: " + e.getMessage() + ".", e);
+      throw new FileProblem("file.fileCantBeRead", "why", Unfit.said(e)).because(e);
     }
     byte[] sqlite = "SQLite format 3".getBytes(StandardCharsets.US_ASCII);
     if (head.length < 100 || !Arrays.equals(head, 0, sqlite.length, sqlite, 0, sqlite.length))
-      throw new FileProblem(
-          "This is neither an MBTiles file nor a GeoPackage: both are SQLite databases, and this file is none.");
+      throw new FileProblem("file.neitherMbtilesFileNor");
     return SqliteTiles.has(file, "gpkg_contents") ? new GeoPackageTiles(file) : new MbTiles(file);
   }
 

@@ -11,6 +11,7 @@ import java.util.regex.Pattern;
 import org.whinridge.core.form.QuestionType;
 import org.whinridge.core.form.Texts;
 import org.whinridge.core.layer.Code;
+import org.whinridge.core.said.Said;
 
 /** The sheet choices: code lists by their name. */
 final class Choices {
@@ -35,7 +36,7 @@ final class Choices {
     return out;
   }
 
-  private void tell(String sheet, int row, String column, String found, String message) {
+  private void tell(String sheet, int row, String column, String found, Said message) {
     tellOnce(new Told(sheet, row, column, found, message));
   }
 
@@ -73,28 +74,17 @@ final class Choices {
     if (!k.type().hasCodes()) return List.of();
     String[] words = type.split(" ");
     if (words.length < 2 || !lists.containsKey(words[1])) {
-      tell("survey", l.row(), "type", l.get("type"), "the sheet choices has no such list");
+      tell("survey", l.row(), "type", l.get("type"), Said.of("sheetTold.sheetChoicesNoSuch"));
       return List.of(Code.of("none", "None"));
     }
     if (type.contains("or_other"))
-      tell(
-          "survey",
-          l.row(),
-          "type",
-          l.get("type"),
-          "“other” with a text of its own has no counterpart; add a question for it");
+      tell("survey", l.row(), "type", l.get("type"), Said.of("sheetTold.otherTextOwnNo"));
     List<Code> out = new ArrayList<>();
     Set<String> seen = new LinkedHashSet<>();
     for (Worksheets.Line c : lists.get(words[1])) {
       String code = code(c);
       if (code.isEmpty() || !seen.add(code)) {
-        tellOnce(
-            new Told(
-                "choices",
-                c.row(),
-                "name",
-                code,
-                "a code is there once and not empty; the row was left out"));
+        tellOnce(new Told("choices", c.row(), "name", code, Said.of("sheetTold.codeOnceNotEmpty")));
         continue;
       }
       Texts texts = languages.texts(c.cells(), Map.of("label", "label"));
@@ -132,7 +122,7 @@ final class Choices {
                       c.row(),
                       column,
                       value,
-                      "this column of a code has no counterpart");
+                      Said.of("sheetTold.columnCodeNoCounterpart"));
               });
   }
 

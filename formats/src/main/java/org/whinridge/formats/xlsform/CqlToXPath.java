@@ -72,7 +72,7 @@ final class CqlToXPath {
     if (n instanceof Node.Negate m) return "-" + text(m.operand(), 7);
     if (n instanceof Node.Call c) return call(c);
     if (n instanceof Node.ListOf)
-      throw new XPath.Untranslatable("a list stands where XLSForm has none");
+      throw new XPath.Untranslatable("sheetTold.listStandsWhereXlsform");
     return condition(n, Wanted.YES);
   }
 
@@ -164,7 +164,7 @@ final class CqlToXPath {
       String is = w.isYes() ? said : "not(" + said + ")";
       return plain ? is : guarded(is, !w.isYes(), w, of);
     }
-    throw new XPath.Untranslatable("this is no condition");
+    throw new XPath.Untranslatable("sheetTold.noCondition");
   }
 
   private String bracket(Node n, Wanted w, boolean and) throws XPath.Untranslatable {
@@ -259,7 +259,7 @@ final class CqlToXPath {
     String question = name.contains(".") ? name.substring(name.indexOf('.') + 1) : name;
     boolean prefix = name.startsWith("before.") || name.startsWith("last.");
     if (prefix || !isQuestion.test(question))
-      throw new XPath.Untranslatable("‘" + name + "’ is not known to XLSForm");
+      throw new XPath.Untranslatable("sheetTold.NotKnownXlsform", "name", name);
     return "${" + question + "}";
   }
 
@@ -269,11 +269,11 @@ final class CqlToXPath {
     if (v instanceof Value.Day) return "date('" + v.plain() + "')";
     if (v.isEmpty()) return "''";
     if (!(v instanceof Value.Text))
-      throw new XPath.Untranslatable("XLSForm has no way to write " + v.type().said());
+      throw new XPath.Untranslatable("sheetTold.xlsformNoWayWrite", "type", v.type().said());
     String s = v.plain();
     if (!s.contains("'")) return "'" + s + "'";
     if (!s.contains("\"")) return "\"" + s + "\"";
-    throw new XPath.Untranslatable("a text with both kinds of quotes can't be written in XLSForm");
+    throw new XPath.Untranslatable("sheetTold.textBothKindsQuotes");
   }
 
   private String like(Node.Like l) throws XPath.Untranslatable {
@@ -290,7 +290,7 @@ final class CqlToXPath {
         return text(l.left(), 4) + " = " + literal(t);
       }
     }
-    throw new XPath.Untranslatable("this LIKE has no counterpart");
+    throw new XPath.Untranslatable("sheetTold.likeNoCounterpart");
   }
 
   private String arithmetic(Node.Arithmetic a) throws XPath.Untranslatable {
@@ -354,7 +354,7 @@ final class CqlToXPath {
     }
     String f = SAME.get(c.function());
     if (f == null)
-      throw new XPath.Untranslatable("the function " + c.function() + " has no counterpart");
+      throw new XPath.Untranslatable("sheetTold.functionNoCounterpart", "function", c.function());
     List<String> args = new ArrayList<>();
     for (Node x : a) args.add(text(x, 0));
     return f + "(" + String.join(", ", args) + ")";

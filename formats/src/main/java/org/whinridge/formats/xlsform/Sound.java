@@ -12,6 +12,7 @@ import org.whinridge.core.form.compile.FormPart;
 import org.whinridge.core.form.compile.FormProblem;
 import org.whinridge.core.layer.Schema;
 import org.whinridge.core.place.GeometryKind;
+import org.whinridge.core.said.Said;
 
 /**
  * What a workbook gave, without the rules that do not hold here: each is told by its cell with its
@@ -47,7 +48,12 @@ final class Sound {
     }
     for (FormProblem p : problems(form))
       told.add(
-          new Told("survey", row(p.question()), "", p.question(), p.part() + ": " + p.message()));
+          new Told(
+              "survey",
+              row(p.question()),
+              "",
+              p.question(),
+              Said.of("sheetTold.text", "part", p.part().said(), "message", p.message())));
     return form;
   }
 
@@ -103,7 +109,7 @@ final class Sound {
             row(p.question()),
             column,
             removed.values().iterator().next(),
-            p.message() + "; this rule was left out"));
+            Said.of("sheetTold.ruleWasLeftOut", "message", p.message())));
   }
 
   private static void question(JsonObject q, FormPart part, Map<String, String> removed) {

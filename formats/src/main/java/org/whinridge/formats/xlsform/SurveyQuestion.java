@@ -13,6 +13,7 @@ import org.whinridge.core.form.Question;
 import org.whinridge.core.form.QuestionType;
 import org.whinridge.core.form.Texts;
 import org.whinridge.core.layer.Code;
+import org.whinridge.core.said.Said;
 import org.whinridge.core.text.Numbers;
 import org.whinridge.core.value.Value;
 import org.whinridge.core.value.ValueJson;
@@ -51,7 +52,7 @@ final class SurveyQuestion {
     this.expressions = expressions;
   }
 
-  private void tell(String column, String message) {
+  private void tell(String column, Said message) {
     told.add(new Told("survey", line.row(), column, line.get(column), message));
   }
 
@@ -62,8 +63,7 @@ final class SurveyQuestion {
     for (String column : line.cells().keySet())
       if ((column.startsWith("label") || column.startsWith("hint"))
           && ANSWER.matcher(line.get(column)).find())
-        tell(
-            column, "an answer inside of a label or hint has no counterpart; it stands as written");
+        tell(column, Said.of("sheetTold.answerInsideLabelOr"));
     if (!texts.get("label").isEmpty()) o.set("label", texts.get("label"));
     if (!texts.get("hint").isEmpty()) o.add("hint", texts.get("hint"));
     others(o, texts);
@@ -78,15 +78,13 @@ final class SurveyQuestion {
     appearance(o);
     parameters(o);
     if (known.type() == QuestionType.LINK && line.get(OwnColumns.PREFIX + "layer").isEmpty())
-      tell("type", "the linked layer is to be chosen");
+      tell("type", Said.of("sheetTold.linkedLayerBeChosen"));
     if (!line.get("media::image").isEmpty()) {
       o.add("picture", line.get("media::image"));
-      tell(
-          "media::image",
-          "the workbook names the picture but does not hold it; add it to the form");
+      tell("media::image", Said.of("sheetTold.workbookNamesPictureBut"));
     }
     for (String changed : OwnColumns.putBack(line, o))
-      tell(changed, "this cell was changed since Whinridge wrote it, and counts as it is now");
+      tell(changed, Said.of("sheetTold.cellWasChangedSince"));
     return Question.read(o);
   }
 
@@ -111,7 +109,8 @@ final class SurveyQuestion {
     StringBuilder b = new StringBuilder();
     while (m.find()) {
       Names.Known k = names.find(m.group(1), known.groups());
-      if (k == null) tell("constraint_message", "there is no question ‘" + m.group(1) + "’");
+      if (k == null)
+        tell("constraint_message", Said.of("sheetTold.noQuestion", "group", m.group(1)));
       m.appendReplacement(
           b, Matcher.quoteReplacement(k == null ? m.group() : "{" + k.name() + "}"));
     }
@@ -141,9 +140,9 @@ final class SurveyQuestion {
     String required = line.get("required");
     if (required.matches("(?i)yes|true|true\\(\\)|1")) o.add("need", "needed");
     else if (!required.isEmpty() && !required.matches("(?i)no|false|false\\(\\)|0"))
-      tell("required", "needed only under a condition has no counterpart; it is not needed here");
+      tell("required", Said.of("sheetTold.neededOnlyUnderCondition"));
     if (!line.get("required_message").isEmpty())
-      tell("required_message", "a missing answer is told in Whinridge's own words");
+      tell("required_message", Said.of("sheetTold.missingAnswerToldWhinridges"));
   }
 
   private void check(JsonObject o) {
@@ -151,7 +150,7 @@ final class SurveyQuestion {
     if (rule.isEmpty() && line.get("constraint").isEmpty())
       for (String column : line.cells().keySet())
         if (column.startsWith("constraint_message"))
-          tell(column, "a message without a constraint is told to nobody");
+          tell(column, Said.of("sheetTold.messageWithoutConstraintTold"));
     if (rule.isEmpty()) return;
     Texts message =
         withAnswers(languages.texts(line.cells(), Map.of("constraint_message", "message")));
@@ -166,7 +165,8 @@ final class SurveyQuestion {
 
   private void worked(JsonObject o) {
     if (line.get("calculation").isEmpty()) {
-      if (type.equals("calculate")) tell("calculation", "a calculation without a formula");
+      if (type.equals("calculate"))
+        tell("calculation", Said.of("sheetTold.calculationWithoutFormula"));
       return;
     }
     text(o, "workOut", expressions.of("calculation"));
@@ -195,7 +195,7 @@ final class SurveyQuestion {
     }
     Value v = ValueJson.readText(text, known.type().valueType());
     if (v.type() != known.type().valueType())
-      tell("default", "this is not " + known.type().valueType().said() + "; it is kept as it is");
+      tell("default", Said.of("sheetTold.notKeptAs", "valueType", known.type().valueType().said()));
     return ValueJson.write(v);
   }
 
@@ -229,7 +229,7 @@ final class SurveyQuestion {
           counted = true;
       }
     }
-    if (counted) tell("appearance", "a part of this look has no counterpart");
+    if (counted) tell("appearance", Said.of("sheetTold.partLookNoCounterpart"));
   }
 
   private void parameters(JsonObject o) {
@@ -246,6 +246,6 @@ final class SurveyQuestion {
       if (member.isEmpty() || number.isEmpty()) left = true;
       else o.set(member, Numbers.json(number.getAsDouble()));
     }
-    if (left) tell("parameters", "a part of these parameters has no counterpart");
+    if (left) tell("parameters", Said.of("sheetTold.partTheseParametersNo"));
   }
 }

@@ -1,5 +1,7 @@
 package org.whinridge.formats.xlsform;
 
+import org.whinridge.core.said.Said;
+
 /**
  * Something of a form that the other side has no counterpart for, or has one that differs.
  *
@@ -9,15 +11,20 @@ package org.whinridge.formats.xlsform;
  * @param found what stands there
  * @param message what became of it
  */
-public record Told(String sheet, int row, String column, String found, String message) {
-  @Override
-  public String toString() {
-    return sheet
-        + " row "
-        + row
-        + (column.isEmpty() ? "" : ", " + column)
-        + (found.isEmpty() ? "" : " “" + found + "”")
-        + ": "
-        + message;
+public record Told(String sheet, int row, String column, String found, Said message) {
+  /** All of it in a line. */
+  public Said said() {
+    return Said.of(
+        "sheetTold.line",
+        "sheet",
+        sheet,
+        "row",
+        row,
+        "column",
+        column.isEmpty() ? "none" : column,
+        "found",
+        found.isEmpty() ? Said.NONE : Said.text(" “" + found + "”"),
+        "message",
+        message);
   }
 }

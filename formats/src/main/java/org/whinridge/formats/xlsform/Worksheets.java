@@ -56,16 +56,14 @@ final class Worksheets {
     } catch (RuntimeException e) {
       throw damaged(e); // the library throws many kinds for damaged workbooks
     }
-    if (!out.sheets.containsKey("survey"))
-      throw new FileProblem(
-          "This workbook has no sheet “survey”, so it is no form. An XLSForm has the sheets survey, choices and settings.");
+    if (!out.sheets.containsKey("survey")) throw new FileProblem("sheetTold.workbookNoSheetSurvey");
     return out;
   }
 
   private static FileProblem damaged(Exception e) {
     if (e.getCause() instanceof FileProblem p) return p;
     String why = String.valueOf(e.getMessage()).replaceAll("\\s+", " ");
-    return new FileProblem("This workbook can't be read: " + Limits.cut(why, 160) + ".", e);
+    return new FileProblem("sheetTold.workbookCantBeRead", "why", Limits.cut(why, 160)).because(e);
   }
 
   private static List<Line> lines(Sheet sheet) throws IOException {

@@ -3,6 +3,7 @@ package org.whinridge.formats.xlsform;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Set;
+import org.whinridge.core.said.Said;
 
 /**
  * The expressions of XLSForm: XPath 1.0 operators and functions, with ${name} for a question and .
@@ -32,8 +33,16 @@ sealed interface XPath {
   final class Untranslatable extends Exception {
     private static final long serialVersionUID = 1;
 
-    Untranslatable(String message) {
-      super(message);
+    private final transient Said said;
+
+    Untranslatable(String key, Object... args) {
+      super(key);
+      said = Said.of(key, args);
+    }
+
+    /** Why. */
+    Said said() {
+      return said;
     }
   }
 
@@ -63,10 +72,11 @@ sealed interface XPath {
     }
 
     XPath all() throws Untranslatable {
-      if (s.length() > 10_000) throw new Untranslatable("the expression is too long");
+      if (s.length() > 10_000) throw new Untranslatable("sheetTold.expressionTooLong");
       XPath x = level(0);
       blanks();
-      if (i < s.length()) throw new Untranslatable("‘" + s.substring(i) + "’ was not understood");
+      if (i < s.length())
+        throw new Untranslatable("sheetTold.wasNotUnderstood", "substring", s.substring(i));
       return x;
     }
 
@@ -96,7 +106,7 @@ sealed interface XPath {
 
     private XPath unary() throws Untranslatable {
       blanks();
-      if (++depth > 60) throw new Untranslatable("the expression is nested too deep");
+      if (++depth > 60) throw new Untranslatable("sheetTold.expressionNestedTooDeep");
       try {
         if (i < s.length() && s.charAt(i) == '-') {
           i++;
@@ -109,12 +119,12 @@ sealed interface XPath {
     }
 
     private XPath primary() throws Untranslatable {
-      if (i >= s.length()) throw new Untranslatable("the expression ends too early");
+      if (i >= s.length()) throw new Untranslatable("sheetTold.expressionEndsTooEarly");
       char c = s.charAt(i);
       if (c == '\'' || c == '"') return new Text(quoted(c));
       if (s.startsWith("${", i)) {
         int end = s.indexOf('}', i);
-        if (end < 0) throw new Untranslatable("a ${ is never closed");
+        if (end < 0) throw new Untranslatable("sheetTold.neverClosed");
         String name = s.substring(i + 2, end).strip();
         i = end + 1;
         return new Question(name);
@@ -128,7 +138,7 @@ sealed interface XPath {
       if (c == '.') {
         i++;
         if (i < s.length() && (s.charAt(i) == '.' || s.charAt(i) == '/'))
-          throw new Untranslatable("paths between groups have no counterpart");
+          throw new Untranslatable("sheetTold.pathsBetweenGroupsHave");
         return new Self();
       }
       if (c == '(') {
@@ -137,7 +147,8 @@ sealed interface XPath {
         close();
         return inner;
       }
-      if (!nameChar(c)) throw new Untranslatable("‘" + s.substring(i) + "’ was not understood");
+      if (!nameChar(c))
+        throw new Untranslatable("sheetTold.wasNotUnderstood", "substring", s.substring(i));
       int from = i;
       while (i < s.length() && (nameChar(s.charAt(i)) || s.charAt(i) == ':')) i++;
       String name = s.substring(from, i);
@@ -164,13 +175,13 @@ sealed interface XPath {
     private void close() throws Untranslatable {
       blanks();
       if (i >= s.length() || s.charAt(i) != ')')
-        throw new Untranslatable("a bracket is never closed");
+        throw new Untranslatable("sheetTold.bracketNeverClosed");
       i++;
     }
 
     private String quoted(char quote) throws Untranslatable {
       int end = s.indexOf(quote, i + 1);
-      if (end < 0) throw new Untranslatable("a quote is never closed");
+      if (end < 0) throw new Untranslatable("sheetTold.quoteNeverClosed");
       String text = s.substring(i + 1, end);
       i = end + 1;
       return text;

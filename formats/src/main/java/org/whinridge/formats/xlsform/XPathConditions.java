@@ -83,7 +83,7 @@ final class XPathConditions {
     if (values.known(x) != null) return alone(x, wanted, filled);
     if (x instanceof XPath.Bare b)
       return new Said(values.column(b).isEmpty() == wanted ? "FALSE" : "TRUE", 4);
-    throw new XPath.Untranslatable("this is no condition");
+    throw new XPath.Untranslatable("sheetTold.noCondition");
   }
 
   /** A question as a condition: there it is true when it has an answer at all. */
@@ -210,8 +210,7 @@ final class XPathConditions {
       if (c.function().equals("string-length"))
         return length(c.arguments().get(0), op, Double.parseDouble(n.digits()), wanted, filled);
     if (equality && values.type(a) == ValueType.LIST)
-      throw new XPath.Untranslatable(
-          "a comparison of a many choice depends on the order of its codes; use selected()");
+      throw new XPath.Untranslatable("sheetTold.comparisonManyChoiceDepends");
     return null;
   }
 
@@ -234,8 +233,7 @@ final class XPathConditions {
       throws XPath.Untranslatable {
     Names.Known k = values.known(a);
     if (k.type().valueType() == ValueType.LIST)
-      throw new XPath.Untranslatable(
-          "a many choice has several codes, of which none is a number by itself");
+      throw new XPath.Untranslatable("sheetTold.manyChoiceSeveralCodes");
     List<String> fit = new ArrayList<>();
     for (String code : k.codes()) {
       double d = Numbers.read(code).orElse(Double.NaN);
@@ -314,7 +312,7 @@ final class XPathConditions {
       default:
         if (values.type(c) != ValueType.YES_NO || XPathToCql.TRUTHS.contains(c.function()))
           throw new XPath.Untranslatable(
-              "the function " + c.function() + "() has no counterpart as a condition");
+              "sheetTold.functionNoCounterpartAs", "function", c.function());
         String value = values.value(c, 5);
         return new Said(wanted ? value : "NOT coalesce(" + value + ", FALSE)", 4);
     }
@@ -343,7 +341,7 @@ final class XPathConditions {
   private Said like(List<XPath> a, String before, String after, boolean wanted, Set<String> filled)
       throws XPath.Untranslatable {
     if (!(a.get(1) instanceof XPath.Text t))
-      throw new XPath.Untranslatable("only a text written out can be looked for in another");
+      throw new XPath.Untranslatable("sheetTold.onlyTextWrittenOut");
     String pattern = t.value().replace("\\", "\\\\").replace("%", "\\%").replace("_", "\\_");
     Said is =
         new Said(

@@ -184,7 +184,7 @@ final class XPathToCql {
     if (x instanceof XPath.Text t) return quoted(t.value());
     if (x instanceof XPath.Num n) return n.digits();
     if (x instanceof XPath.Self) {
-      if (self == null) throw new XPath.Untranslatable("there is no question for the dot");
+      if (self == null) throw new XPath.Untranslatable("sheetTold.noQuestionDot");
       return self.name();
     }
     if (x instanceof XPath.Question q) return question(q, false);
@@ -206,7 +206,7 @@ final class XPathToCql {
   /** What a column of the choices sheet holds for the choice at hand. */
   String column(XPath.Bare b) throws XPath.Untranslatable {
     if (columns.containsKey(b.name())) return columns.get(b.name());
-    throw new XPath.Untranslatable("‘" + b.name() + "’ is not known");
+    throw new XPath.Untranslatable("sheetTold.notKnown", "name", b.name());
   }
 
   private String arithmetic(XPath.Binary b, int outer) throws XPath.Untranslatable {
@@ -229,8 +229,7 @@ final class XPathToCql {
     if (x instanceof XPath.Text t && isNumber(t.value())) return new XPath.Num(t.value().strip());
     if (x instanceof XPath.Bare b && isNumber(column(b))) return new XPath.Num(column(b).strip());
     if (type(x) != ValueType.NUMBER)
-      throw new XPath.Untranslatable(
-          "here this is " + type(x).said() + ", with which nothing can be reckoned");
+      throw new XPath.Untranslatable("sheetTold.hereNothingCanBe", "type", type(x).said());
     return x;
   }
 
@@ -255,11 +254,10 @@ final class XPathToCql {
   private String question(XPath.Question q, boolean column) throws XPath.Untranslatable {
     Names.Known k = known(q);
     if (k == null && names.list(q.name()) != null) return names.list(q.name());
-    if (k == null) throw new XPath.Untranslatable("there is no question ‘" + q.name() + "’");
+    if (k == null) throw new XPath.Untranslatable("sheetTold.noQuestion2", "name", q.name());
     if (k.list().isEmpty() || (k.list().equals(list) && !column)) return k.name();
     if (column) return k.list() + "." + k.name();
-    throw new XPath.Untranslatable(
-        "‘" + q.name() + "’ stands in the rows of " + k.list() + ", of which there are many");
+    throw new XPath.Untranslatable("sheetTold.standsRowsMany", "name", q.name(), "list", k.list());
   }
 
   private String call(XPath.Call c) throws XPath.Untranslatable {
@@ -314,15 +312,14 @@ final class XPathToCql {
             && !known(q).list().isEmpty()) return f + "(" + question(q, true) + ")";
         if (SAME.containsKey(f)) return SAME.get(f) + "(" + all(a) + ")";
     }
-    throw new XPath.Untranslatable("the function " + f + "() has no counterpart for this");
+    throw new XPath.Untranslatable("sheetTold.functionNoCounterpart2", "f", f);
   }
 
   /** There counted from 0, and the end is a place; here from 1, and the end is a length. */
   private String substr(List<XPath> a) throws XPath.Untranslatable {
     boolean written =
         a.get(1) instanceof XPath.Num && (a.size() < 3 || a.get(2) instanceof XPath.Num);
-    if (!written)
-      throw new XPath.Untranslatable("the places of substr() must be numbers written out");
+    if (!written) throw new XPath.Untranslatable("sheetTold.placesSubstrMustBe");
     long from = whole((XPath.Num) a.get(1));
     return "substr("
         + value(a.get(0), 0)
@@ -336,7 +333,7 @@ final class XPathToCql {
     try {
       return Long.parseLong(n.digits());
     } catch (NumberFormatException e) {
-      throw new XPath.Untranslatable("a place in a text is a whole number");
+      throw new XPath.Untranslatable("sheetTold.placeTextWholeNumber");
     }
   }
 

@@ -16,6 +16,8 @@ import org.whinridge.core.form.QuestionType;
 import org.whinridge.core.form.Section;
 import org.whinridge.core.form.Texts;
 import org.whinridge.core.layer.Code;
+import org.whinridge.core.said.Said;
+import org.whinridge.core.said.Unfit;
 import org.whinridge.formats.file.FileProblem;
 
 /**
@@ -59,7 +61,7 @@ public final class XlsFormReader {
   private Read all(Path file) throws FileProblem {
     for (String name : sheets.names())
       if (!Set.of("survey", "choices", "settings").contains(name))
-        tell(name, 1, "", "", "only the sheets survey, choices and settings are read");
+        tell(name, 1, "", "", Said.of("sheetTold.onlySheetsSurveyChoices"));
     learnNames();
     for (Worksheets.Line l : sheets.get("survey")) line(l);
     if (!groups.frames().isEmpty())
@@ -68,12 +70,12 @@ public final class XlsFormReader {
           0,
           "type",
           String.join(", ", groups.frames().stream().map(Groups.Frame::name).toList()),
-          "this group or repeat is never ended");
+          Said.of("sheetTold.groupOrRepeatNever"));
     settings();
     choices.leftOver(sheets.get("survey"));
     List<Section> sections = groups.sections();
     if (sections.stream().allMatch(s -> s.questions().isEmpty()))
-      throw new FileProblem("The survey has no question that could be brought in.");
+      throw new FileProblem("sheetTold.surveyNoQuestionCould");
     String stem = file.getFileName().toString().replaceFirst("\\.[^.]*$", "");
     try {
       Texts title = title(stem);
@@ -83,7 +85,7 @@ public final class XlsFormReader {
       Form whole = Form.read(form.toString());
       return new Read(new Sound(names, groups, told).form(whole), List.copyOf(told));
     } catch (IllegalArgumentException e) {
-      throw new FileProblem("The survey can't be kept as a form: " + e.getMessage() + ".", e);
+      throw new FileProblem("sheetTold.surveyCantBeKept", "why", Unfit.said(e)).because(e);
     }
   }
 
@@ -96,11 +98,11 @@ public final class XlsFormReader {
     return t.get("title").isEmpty() ? t.with("title", stem) : t;
   }
 
-  private void tell(String sheet, int row, String column, String found, String message) {
+  private void tell(String sheet, int row, String column, String found, Said message) {
     told.add(new Told(sheet, row, column, found, message));
   }
 
-  private void tell(Worksheets.Line l, String column, String message) {
+  private void tell(Worksheets.Line l, String column, Said message) {
     tell("survey", l.row(), column, l.get(column), message);
   }
 
@@ -116,7 +118,12 @@ public final class XlsFormReader {
                             || column.startsWith("form_title::")
                             || OwnColumns.isOwn(column));
                 if (!taken)
-                  tell("settings", l.row(), column, value, "this setting has no counterpart");
+                  tell(
+                      "settings",
+                      l.row(),
+                      column,
+                      value,
+                      Said.of("sheetTold.settingNoCounterpart"));
               });
   }
 
@@ -159,10 +166,7 @@ public final class XlsFormReader {
     tell(
         l,
         "name",
-        (again
-                ? "another group has a question of that name; here each has its own, and this one is "
-                : "a name has letters, digits and underscores and is no word of the rules; it is now ")
-            + k.name());
+        Said.of(again ? "sheetTold.nameAgain" : "sheetTold.nameChanged", "name", k.name()));
   }
 
   /** A calculation says nothing of its type; it follows from what its expression gives. */
@@ -185,28 +189,22 @@ public final class XlsFormReader {
 
   private void line(Worksheets.Line l) {
     String type = SurveyKind.word(l);
-    if (type.isEmpty()) tell(l, "", "a row without a type is left out");
+    if (type.isEmpty()) tell(l, "", Said.of("sheetTold.rowWithoutTypeLeft"));
     else if (type.startsWith("begin ")) begin(l, type);
     else if (type.startsWith("end ")) {
       if (!groups.end(type.equals("end repeat")))
-        tell(l, "type", "there is no " + type.substring(4) + " to end here");
+        tell(l, "type", Said.of("sheetTold.noEndHere", "substring", type.substring(4)));
     } else if (!OwnColumns.isRule(l)) question(l, type);
   }
 
   private void begin(Worksheets.Line l, String type) {
     boolean repeat = type.equals("begin repeat");
     boolean inner = repeat && !listNames.containsKey(l.row());
-    if (inner)
-      tell(l, "type", "rows inside of rows have no counterpart; its questions join the outer rows");
+    if (inner) tell(l, "type", Said.of("sheetTold.rowsInsideRowsHave"));
     else if (repeat && !groups.frames().isEmpty())
-      tell(l, "type", "rows inside a group are a section of their own, asked when the group is");
-    else if (groups.frames().size() > 1)
-      tell(
-          l,
-          "type",
-          "groups deeper than two have no counterpart; it is a block of its section, asked when all around it are");
-    if (!l.get("required").isEmpty())
-      tell(l, "required", "a group or repeat is never needed as a whole");
+      tell(l, "type", Said.of("sheetTold.rowsInsideGroupSection"));
+    else if (groups.frames().size() > 1) tell(l, "type", Said.of("sheetTold.groupsDeeperThanTwo"));
+    if (!l.get("required").isEmpty()) tell(l, "required", Said.of("sheetTold.groupOrRepeatNever2"));
     Texts texts = languages.texts(l.cells(), Map.of("label", "title"));
     String when =
         OwnColumns.when(l)
@@ -223,7 +221,7 @@ public final class XlsFormReader {
       // a field list is a page of its own, as every section is
       boolean page = column.equals("appearance") && l.get(column).equals("field-list");
       if (!page && !GROUP.contains(base(column)) && !OwnColumns.isOwn(column))
-        tell(l, column, "this column has no counterpart on a group or repeat");
+        tell(l, column, Said.of("sheetTold.columnNoCounterpartOn"));
     }
   }
 
@@ -233,11 +231,7 @@ public final class XlsFormReader {
     String count = l.get("repeat_count");
     if (!inner && count.matches("[1-9][0-9]{0,2}"))
       return new Section.Rows(Integer.parseInt(count), Integer.parseInt(count), false);
-    if (!count.isEmpty())
-      tell(
-          l,
-          "repeat_count",
-          "a number of rows that is worked out has no counterpart; rows are added as they are found");
+    if (!count.isEmpty()) tell(l, "repeat_count", Said.of("sheetTold.numberRowsWorkedOut"));
     return new Section.Rows(0, 0, false);
   }
 
@@ -258,7 +252,7 @@ public final class XlsFormReader {
         default -> x.value(text);
       };
     } catch (XPath.Untranslatable e) {
-      tell(l, column, e.getMessage() + "; this rule was left out");
+      tell(l, column, Said.of("sheetTold.ruleWasLeftOut2", "why", e.said()));
       return "";
     }
   }
@@ -272,22 +266,24 @@ public final class XlsFormReader {
         tell(
             l,
             column,
-            "several groups have a question “"
-                + m.group(1)
-                + "”; here this means the one of row "
-                + names.find(m.group(1), in).row());
+            Said.of(
+                "sheetTold.severalGroupsHaveQuestion",
+                "group",
+                m.group(1),
+                "row",
+                names.find(m.group(1), in).row()));
       }
   }
 
   private void question(Worksheets.Line l, String type) {
     QuestionType t = SurveyKind.of(l, choices);
     if (t == null) {
-      tell(l, "type", "this type of question has no counterpart; the row was left out");
+      tell(l, "type", Said.of("sheetTold.typeQuestionNoCounterpart"));
       return;
     }
     Names.Known k = names.at(l.row());
     if (k == null) {
-      tell(l, "name", "a question without a name was left out");
+      tell(l, "name", Said.of("sheetTold.questionWithoutNameWas"));
       return;
     }
     SurveyQuestion q =
@@ -318,7 +314,7 @@ public final class XlsFormReader {
               l.row(),
               "choice_filter",
               filter,
-              e.getMessage() + "; all codes are offered");
+              Said.of("sheetTold.allCodesOffered", "why", e.said()));
       if (!told.contains(t)) told.add(t);
       return "";
     }
@@ -356,8 +352,8 @@ public final class XlsFormReader {
   private void leftOver(Worksheets.Line l) {
     for (String column : l.cells().keySet())
       if (OwnColumns.isOwn(column) && !OwnColumns.isSound(l, column))
-        tell(l, column, "this cell can't be read any more, and was left out");
+        tell(l, column, Said.of("sheetTold.cellCantBeRead"));
       else if (!READ.contains(base(column)) && !OwnColumns.isOwn(column))
-        tell(l, column, "this column has no counterpart");
+        tell(l, column, Said.of("sheetTold.columnNoCounterpart"));
   }
 }

@@ -21,6 +21,7 @@ import org.whinridge.core.prefill.Source;
 import org.whinridge.core.rules.Rule;
 import org.whinridge.core.rules.Rules;
 import org.whinridge.core.rules.Scope;
+import org.whinridge.core.said.Said;
 import org.whinridge.core.value.ValueType;
 
 /** Writes a form as an XLSForm workbook, and tells what the convention has no place for. */
@@ -45,10 +46,8 @@ public final class XlsFormWriter {
           "media::image");
 
   /** What becomes of things that the convention has no place for. */
-  private static final String KEPT =
-      " has no counterpart; it is kept in a column that other programs pass over";
-
   private final Form form;
+
   private final List<String> languages;
   private final List<Map<String, String>> survey = new ArrayList<>();
   private final List<Map<String, String>> choices = new ArrayList<>();
@@ -102,7 +101,7 @@ public final class XlsFormWriter {
     return List.copyOf(w.told);
   }
 
-  private void tell(String column, String found, String message) {
+  private void tell(String column, String found, Said message) {
     told.add(new Told("survey", survey.size() + 1, column, found, message));
   }
 
@@ -118,8 +117,9 @@ public final class XlsFormWriter {
           OwnColumns.PREFIX + "rule",
           new JsonObject().add("label", r.label()).add("rule", r.rule()).toString());
     }
-    form.lookUps().forEach((name, l) -> tell("", name, "place look-ups" + KEPT));
-    form.allowed().ifPresent(a -> tell("", a.layerName(), "an allowed area" + KEPT));
+    form.lookUps().forEach((name, l) -> tell("", name, Said.of("sheetTold.placeLookUpsNo")));
+    form.allowed()
+        .ifPresent(a -> tell("", a.layerName(), Said.of("sheetTold.allowedAreaNoCounterpart")));
     for (Section s : form.sections()) section(s);
   }
 
@@ -168,7 +168,7 @@ public final class XlsFormWriter {
             .add("most", r.most())
             .add("fromLastVisit", r.fromLastVisit())
             .toString());
-    tell("", name, "least and most rows and the last visit's rows" + KEPT);
+    tell("", name, Said.of("sheetTold.leastMostRowsLast"));
   }
 
   private void block(Section.Block b) {
@@ -212,9 +212,9 @@ public final class XlsFormWriter {
           case "constraint" -> xpath.check(read.get().tree(), question);
           default -> xpath.translate(read.get().tree());
         };
-      tell(column, rule, "this rule can't be read");
+      tell(column, rule, Said.of("sheetTold.ruleCantBeRead"));
     } catch (XPath.Untranslatable e) {
-      tell(column, rule, e.getMessage());
+      tell(column, rule, e.said());
     }
     return "";
   }
@@ -226,7 +226,7 @@ public final class XlsFormWriter {
     texts(row, q.texts(), "hint", "hint");
     if (q.need() == Question.Need.NEEDED) row.put("required", "yes");
     if (q.need() == Question.Need.WANTED)
-      tell("required", q.name(), "wanted" + KEPT + "; it is not required there");
+      tell("required", q.name(), Said.of("sheetTold.wantedNoCounterpartKept"));
     when(row, q.logic().askWhen());
     put(row, "calculation", expression("calculation", q.logic().workOut()));
     checks(row, q);
@@ -250,7 +250,7 @@ public final class XlsFormWriter {
     }
     for (Check c : q.logic().checks()) {
       if (c.weight() == Check.Weight.SOFT) {
-        tell("constraint", c.rule(), "a soft check" + KEPT);
+        tell("constraint", c.rule(), Said.of("sheetTold.softCheckNoCounterpart"));
         continue;
       }
       String x = expression("constraint", c.rule(), q.name());
@@ -259,7 +259,7 @@ public final class XlsFormWriter {
       if (!row.containsKey("constraint_message"))
         texts(row, said(c), "message", "constraint_message");
       else if (!c.message().isEmpty())
-        tell("constraint_message", c.message(), "a message of its own for each check" + KEPT);
+        tell("constraint_message", c.message(), Said.of("sheetTold.messageOwnEachCheck"));
     }
     // an “and” binds tighter than an “or”
     put(
@@ -305,20 +305,16 @@ public final class XlsFormWriter {
           && d.item().equals("date")
           && !row.containsKey("default")) row.put("default", "today()");
       else if (!(s instanceof Source.Asset))
-        tell("default", q.name(), "this source of a first value" + KEPT);
+        tell("default", q.name(), Said.of("sheetTold.sourceFirstValueNo"));
     }
   }
 
   private void codes(Map<String, String> row, Question q, String list) {
     boolean filtered = q.codes().stream().anyMatch(c -> !c.fitsWhen().isEmpty());
-    if (filtered)
-      tell(
-          "choice_filter",
-          q.name(),
-          "a rule of its own for each code" + KEPT + "; all are offered there");
+    if (filtered) tell("choice_filter", q.name(), Said.of("sheetTold.ruleOwnEachCode"));
     for (Code c : q.codes()) {
       if (c.retired()) {
-        tell("", c.code(), "a retired code" + KEPT + "; it is not offered there");
+        tell("", c.code(), Said.of("sheetTold.retiredCodeNoCounterpart"));
         continue;
       }
       Map<String, String> choice = new LinkedHashMap<>();
@@ -331,30 +327,27 @@ public final class XlsFormWriter {
       if (!c.fitsWhen().isEmpty())
         choice.put(OwnColumns.PREFIX + "fitsWhen", Json.value(c.fitsWhen()).toString());
       choices.add(choice);
-      if (c.alone()) tell("", c.code(), "a code that excludes the others" + KEPT);
+      if (c.alone()) tell("", c.code(), Said.of("sheetTold.codeExcludesOthersNo"));
     }
   }
 
   private void left(Question q) {
-    if (!q.writesTo().isEmpty())
-      tell(
-          "",
-          q.name(),
-          "the field that it writes to is left out: a workbook's answers are kept on the visit");
-    if (!q.limits().unit().isEmpty()) tell("", q.name(), "the unit" + KEPT);
-    if (q.limits().decimals() >= 0) tell("", q.name(), "the number of decimals" + KEPT);
-    if (q.limits().step() > 0) tell("", q.name(), "a step between numbers" + KEPT);
-    if (q.officeOnly())
-      tell("", q.name(), "office only" + KEPT + "; it is asked like the others there");
-    if (q.hand().lockOnRevisit()) tell("", q.name(), "locked on revisit" + KEPT);
-    if (q.wire().unique()) tell("", q.name(), "unique answers" + KEPT);
+    if (!q.writesTo().isEmpty()) tell("", q.name(), Said.of("sheetTold.fieldWritesLeftOut"));
+    if (!q.limits().unit().isEmpty())
+      tell("", q.name(), Said.of("sheetTold.unitNoCounterpartKept"));
+    if (q.limits().decimals() >= 0)
+      tell("", q.name(), Said.of("sheetTold.numberDecimalsNoCounterpart"));
+    if (q.limits().step() > 0) tell("", q.name(), Said.of("sheetTold.stepBetweenNumbersNo"));
+    if (q.officeOnly()) tell("", q.name(), Said.of("sheetTold.officeOnlyNoCounterpart"));
+    if (q.hand().lockOnRevisit()) tell("", q.name(), Said.of("sheetTold.lockedOnRevisitNo"));
+    if (q.wire().unique()) tell("", q.name(), Said.of("sheetTold.uniqueAnswersNoCounterpart"));
     boolean counted = q.type().valueType() == ValueType.LIST;
     if (counted && (q.limits().least() > 0 || q.limits().most() > 0))
-      tell("", q.name(), "the least and most of several" + KEPT);
+      tell("", q.name(), Said.of("sheetTold.leastMostSeveralNo"));
     if (q.type() == QuestionType.LINK)
-      tell("type", q.name(), "a link to another feature is a text there");
+      tell("type", q.name(), Said.of("sheetTold.linkAnotherFeatureText"));
     if (q.type() == QuestionType.DURATION)
-      tell("type", q.name(), "a duration is a number of minutes there");
+      tell("type", q.name(), Said.of("sheetTold.durationNumberMinutes"));
   }
 
   private void book(OutputStream out) throws IOException {

@@ -23,6 +23,8 @@ import org.dhatim.fastexcel.reader.ReadingOptions;
 import org.dhatim.fastexcel.reader.Row;
 import org.dhatim.fastexcel.reader.Sheet;
 import org.dhatim.fastexcel.reader.SheetVisibility;
+import org.whinridge.core.said.Said;
+import org.whinridge.core.said.Unfit;
 import org.whinridge.core.value.Value;
 import org.whinridge.formats.file.Archive;
 import org.whinridge.formats.file.FileNames;
@@ -56,8 +58,7 @@ public final class XlsxSource implements Source {
           List<Sheet> sheets = b.getSheets().toList();
           for (int i = 0; i < sheets.size(); i++) sheet(sheets.get(i), i, sheets.size(), reading);
         });
-    if (layers.isEmpty())
-      throw new FileProblem("No sheet of this workbook has a row of column names.");
+    if (layers.isEmpty()) throw new FileProblem("file.noSheetWorkbookRow");
   }
 
   private interface Use {
@@ -77,9 +78,7 @@ public final class XlsxSource implements Source {
   }
 
   private static FileProblem damaged(Exception e) {
-    return new FileProblem(
-        "This workbook is damaged or not finished; open it where it was made and save it again.",
-        e);
+    return new FileProblem("file.workbookDamagedOrNot").because(e);
   }
 
   private void sheet(Sheet s, int index, int of, TableReading reading)
@@ -88,16 +87,16 @@ public final class XlsxSource implements Source {
     if (first.isEmpty()) return;
     XlsxMerges.of(file, index).fill(first);
     TableHead head = TableHead.of(first, reading.namesRow());
-    Limits.columns(head.names().size(), "The sheet “" + s.getName() + "”");
+    Limits.columns(head.names().size(), Said.of("file.where.sheet", "name", s.getName()));
     boolean hidden = s.getVisibility() != SheetVisibility.VISIBLE;
-    List<String> notes = new ArrayList<>(head.notes());
-    if (hidden) notes.add("The workbook hides this sheet; it is not taken unless you tick it.");
+    List<Said> notes = new ArrayList<>(head.notes());
+    if (hidden) notes.add(Said.of("file.workbookHidesSheetNot"));
     SourceLayer l =
         new SourceLayer(
             of == 1 ? FileNames.stem(name) : s.getName(),
             Optional.empty(),
-            "",
-            "UTF-8, as the format says",
+            Said.NONE,
+            Said.of("file.utf8ByFormat"),
             -1,
             true,
             notes);
@@ -167,8 +166,7 @@ public final class XlsxSource implements Source {
             }
           }
         });
-    if (n[0] == 0)
-      throw new FileProblem("The sheet “" + layer.name() + "” has column names but no rows.");
+    if (n[0] == 0) throw new FileProblem("file.sheetColumnNamesBut", "name", layer.name());
     return n[0];
   }
 
@@ -180,7 +178,7 @@ public final class XlsxSource implements Source {
 
   private static RawFeature row(Row r, int n, List<String> columns) {
     Map<String, Value> values = new LinkedHashMap<>();
-    String problem = "";
+    Said problem = Said.NONE;
     for (int i = 0; i < columns.size(); i++) {
       Cell c = i < r.getCellCount() ? r.getCell(i) : null;
       Value v = Value.EMPTY;
@@ -189,22 +187,24 @@ public final class XlsxSource implements Source {
           v = value(c);
         } catch (IllegalArgumentException e) {
           problem =
-              "Row " + r.getRowNum() + ", column “" + columns.get(i) + "”: " + e.getMessage() + ".";
+              Said.of(
+                  "file.cell",
+                  "row",
+                  r.getRowNum(),
+                  "column",
+                  columns.get(i),
+                  "why",
+                  Unfit.said(e));
         }
       values.put(columns.get(i), v);
     }
     int beyond = 0;
     for (int i = columns.size(); i < r.getCellCount(); i++)
       if (!r.getOptionalCell(i).map(Cell::getText).orElse("").isBlank()) beyond++;
-    if (beyond > 0)
-      problem +=
-          (problem.isEmpty() ? "" : " ")
-              + "Row "
-              + r.getRowNum()
-              + " has "
-              + beyond
-              + (beyond == 1 ? " value" : " values")
-              + " beyond the last column with a name, left out.";
+    if (beyond > 0) {
+      Said more = Said.of("file.beyond", "row", r.getRowNum(), "n", beyond);
+      problem = problem.isEmpty() ? more : Said.of("list.sentences", "a", problem, "b", more);
+    }
     return new RawFeature(n, Optional.empty(), values).with(problem);
   }
 
@@ -217,8 +217,7 @@ public final class XlsxSource implements Source {
       case BOOLEAN:
         return Value.of(Boolean.TRUE.equals(c.asBoolean()));
       case ERROR:
-        throw new IllegalArgumentException(
-            "the cell holds the error " + c.getRawValue() + "; it is taken as empty");
+        throw new Unfit("file.cellHoldsErrorTaken", "rawValue", c.getRawValue());
       case FORMULA:
         return formula(c);
       default:
@@ -231,12 +230,8 @@ public final class XlsxSource implements Source {
     if (kept instanceof BigDecimal) return number(c);
     if (kept instanceof Boolean b) return Value.of(b);
     String text = kept == null ? c.getRawValue() : kept.toString();
-    if (text == null || text.isEmpty())
-      throw new IllegalArgumentException(
-          "the formula has no result kept in the file; it is taken as empty");
-    if (text.startsWith("#"))
-      throw new IllegalArgumentException(
-          "the formula gave the error " + text + "; it is taken as empty");
+    if (text == null || text.isEmpty()) throw new Unfit("file.formulaNoResultKept");
+    if (text.startsWith("#")) throw new Unfit("file.formulaGaveErrorTaken", "text", text);
     var number = org.whinridge.core.text.Numbers.read(text);
     return number.isPresent()
         ? Value.of(number.getAsDouble())

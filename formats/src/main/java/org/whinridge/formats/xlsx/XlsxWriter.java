@@ -11,6 +11,7 @@ import org.whinridge.core.place.GeometryKind;
 import org.whinridge.core.text.Numbers;
 import org.whinridge.core.value.Value;
 import org.whinridge.formats.csv.CsvWriter;
+import org.whinridge.formats.file.CantWrite;
 import org.whinridge.formats.out.LayerWriter;
 import org.whinridge.formats.out.OutColumns;
 import org.whinridge.formats.out.OutLayer;
@@ -69,9 +70,7 @@ public final class XlsxWriter implements AutoCloseable {
 
     @Override
     public void add(Feature f) throws IOException {
-      if (++row >= MOST_ROWS)
-        throw new IOException(
-            "a sheet has at most 1,048,575 rows; take this layer out as CSV or GeoPackage, or filter it");
+      if (++row >= MOST_ROWS) throw new CantWrite("file.write.sheetRows", "most", MOST_ROWS - 1);
       int c = 0;
       sheet.value(row, c++, f.id());
       for (OutColumns.Column k : columns) put(c++, k.of(f), f);
@@ -100,12 +99,14 @@ public final class XlsxWriter implements AutoCloseable {
 
     private void text(int c, String s, Feature f) throws IOException {
       if (s.length() > LONGEST)
-        throw new IOException(
-            "a cell holds at most 32,767 characters; the feature “"
-                + layer.schema().caption(f.values())
-                + "” has "
-                + s.length()
-                + " in one. Take this layer out as GeoPackage or CSV");
+        throw new CantWrite(
+            "file.write.cell",
+            "most",
+            LONGEST,
+            "feature",
+            layer.schema().caption(f.values()),
+            "n",
+            s.length());
       if (!s.isEmpty()) sheet.value(row, c, s);
     }
 

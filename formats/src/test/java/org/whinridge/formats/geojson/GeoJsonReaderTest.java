@@ -13,6 +13,7 @@ import java.util.Random;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
+import org.whinridge.core.said.English;
 import org.whinridge.core.value.Value;
 import org.whinridge.formats.file.FileProblem;
 import org.whinridge.formats.photos.PhotoFacts;
@@ -92,7 +93,7 @@ class GeoJsonReaderTest {
                         : json.contains("features\":[]} x") || json.contains("[]}{}")
                             ? json.replace("[]", "[" + feature("{}") + "]")
                             : json))
-        .withMessageContaining(words);
+        .satisfies(English.says(words));
   }
 
   @Test
@@ -103,9 +104,9 @@ class GeoJsonReaderTest {
                 "{\"type\":\"Feature\",\"properties\":{\"a\":1},\"geometry\":{\"type\":\"Polygon\",\"coordinates\":[[[0,0],[1,0],[1,1],[0,1]]]}},"
                     + feature("{\"a\":2}")));
     assertThat(all).hasSize(2);
-    assertThat(all.get(0).problem()).startsWith("Feature 1: ");
+    assertThat(English.of(all.get(0).problem())).startsWith("Feature 1: ");
     assertThat(all.get(0).geometry()).isEmpty();
-    assertThat(all.get(1).problem()).isEmpty();
+    assertThat(English.of(all.get(1).problem())).isEmpty();
   }
 
   @Test
@@ -143,13 +144,13 @@ class GeoJsonReaderTest {
                         + "[".repeat(500)
                         + "]".repeat(500)
                         + "},\"geometry\":null}"))
-        .withMessageContaining("not sound JSON");
+        .satisfies(English.says("not sound JSON"));
     StringBuilder many = new StringBuilder("{");
     for (int i = 0; i < 600; i++)
       many.append(i == 0 ? "" : ",").append("\"p").append(i).append("\":1");
     assertThatExceptionOfType(FileProblem.class)
         .isThrownBy(() -> read(collection(feature(many + "}"))))
-        .withMessageContaining("properties");
+        .satisfies(English.says("properties"));
   }
 
   /**
@@ -207,7 +208,7 @@ class GeoJsonReaderTest {
       try {
         GeoJsonReader.read(new ByteArrayInputStream(bad), f -> {});
       } catch (FileProblem e) {
-        assertThat(e.getMessage()).as("seed %d, file %d", seed, i).isNotBlank();
+        assertThat(English.of(e)).as("seed %d, file %d", seed, i).isNotBlank();
       }
     }
   }

@@ -8,6 +8,7 @@ import java.nio.charset.StandardCharsets;
 import java.util.Random;
 import org.junit.jupiter.api.Test;
 import org.whinridge.core.look.Icon;
+import org.whinridge.core.said.English;
 import org.whinridge.formats.file.FileProblem;
 
 class IconReaderTest {
@@ -20,7 +21,7 @@ class IconReaderTest {
     IconReader.Read r =
         read(
             "<svg xmlns='http://www.w3.org/2000/svg' viewBox='0 0 48 24'><g transform='translate(4 0)'><rect x='0' y='0' width='8' height='8' fill='#ff0000'/></g><circle cx='24' cy='12' r='4'/><path style='fill:none;stroke:#00f;stroke-width:2' d='m0 0l48 24'/></svg>");
-    assertThat(r.notes()).isEmpty();
+    assertThat(English.of(r.notes())).isEmpty();
     assertThat(r.icon().parts()).hasSize(3);
     // 48 by 24 goes into 24 by 24 at half the size, six down
     assertThat(r.icon().parts().get(0))
@@ -51,7 +52,7 @@ class IconReaderTest {
         .doesNotContain("http")
         .doesNotContain("url")
         .doesNotContain("script");
-    assertThat(r.notes())
+    assertThat(English.of(r.notes()))
         .anyMatch(n -> n.contains("script"))
         .anyMatch(n -> n.contains("image"))
         .anyMatch(n -> n.contains("reference"));
@@ -87,9 +88,9 @@ class IconReaderTest {
           .isInstanceOf(FileProblem.class);
     assertThatThrownBy(
             () -> read("<svg viewBox='0 0 9 9'><path d='M" + " 1".repeat(15_000) + "'/></svg>"))
-        .hasMessageContaining("20,000 are the most");
+        .satisfies(English.says("20,000 are the most"));
     assertThatThrownBy(() -> IconReader.read(new byte[10_000_000], "x"))
-        .hasMessageContaining("200,000 bytes");
+        .satisfies(English.says("200,000 bytes"));
   }
 
   /** Torn files are read or refused in words; what comes out is always an icon. */
@@ -108,7 +109,7 @@ class IconReaderTest {
       try {
         assertThat(Icon.read(read(b.toString()).icon().json())).as(b.toString()).isPresent();
       } catch (FileProblem e) {
-        assertThat(e.getMessage()).isNotBlank();
+        assertThat(English.of(e)).isNotBlank();
       }
     }
   }

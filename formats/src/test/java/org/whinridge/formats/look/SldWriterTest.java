@@ -21,6 +21,7 @@ import org.whinridge.core.look.Icons;
 import org.whinridge.core.look.Look;
 import org.whinridge.core.look.ReadyLook;
 import org.whinridge.core.place.GeometryKind;
+import org.whinridge.core.said.English;
 import org.xml.sax.InputSource;
 
 /** What is written is valid by the schemas of OGC 05-078r4 (SLD 1.1), which a package carries. */
@@ -137,7 +138,8 @@ class SldWriterTest {
                 Field.of("bearing", "Bearing", FieldType.DECIMAL)),
             "tag",
             List.of("tag"));
-    SldWriter.Sld out = SldWriter.write(ReadyLook.of(Look.read(look), schema), "Gates & \"more\"");
+    SldWriter.Sld out =
+        SldWriter.write(ReadyLook.of(Look.read(look), schema), "Gates & \"more\"", English::of);
     sld.newValidator().validate(new StreamSource(new StringReader(out.xml())));
     return out;
   }
@@ -150,7 +152,7 @@ class SldWriterTest {
             """
             {"by":"code","field":"kind","nearest":500,"farthest":50000,"classes":[{"label":"Weir & <more>","code":"w<r","stack":[{"draw":"mark","icon":"weir","turnBy":"bearing","outline":"#ffffff","opacity":0.5,"size":{"px":9,"field":"width","from":300,"to":1300,"small":10,"large":30}}]}],
              "other":{"label":"Everything else","stack":[{"draw":"mark"}]},"label":{"template":"{tag}, {width}"}}""");
-    assertThat(out.notes()).isEmpty();
+    assertThat(English.of(out.notes())).isEmpty();
     assertThat(out.xml())
         .contains("<se:MinScaleDenominator>500</se:MinScaleDenominator>")
         .contains("<se:Rotation><ogc:PropertyName>bearing</ogc:PropertyName></se:Rotation>")
@@ -175,7 +177,7 @@ class SldWriterTest {
           {"label":"listed","rule":"kind IN ('w<r') OR tag LIKE 'O%' OR width BETWEEN 1 AND 2 OR bearing IS NULL","stack":[{"draw":"area","colour":"#112233"}]},
           {"label":"near","rule":"S_INTERSECTS(place, POINT(1 2))","stack":[{"draw":"area","hatch":"dots"}]}]}""";
     SldWriter.Sld out = written(GeometryKind.POLYGON, look);
-    assertThat(out.notes())
+    assertThat(English.of(out.notes()))
         .singleElement()
         .satisfies(n -> assertThat(n).startsWith("“near” is left out"));
     assertThat(out.xml().split("<ogc:Not>").length).as("the first alone is drawn").isGreaterThan(2);

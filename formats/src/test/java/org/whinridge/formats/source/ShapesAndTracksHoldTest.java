@@ -18,6 +18,7 @@ import org.whinridge.core.layer.Schema;
 import org.whinridge.core.place.CoordinateSystem;
 import org.whinridge.core.place.GeometryJson;
 import org.whinridge.core.place.GeometryKind;
+import org.whinridge.core.said.English;
 import org.whinridge.core.value.Value;
 import org.whinridge.formats.Gdal;
 import org.whinridge.formats.Sources;
@@ -91,9 +92,9 @@ class ShapesAndTracksHoldTest {
       String why;
       try {
         Gdal.features(o);
-        why = o.notUnderstood().get(0).why();
+        why = English.of(o.notUnderstood().get(0).why());
       } catch (FileProblem e) {
-        why = e.getMessage();
+        why = English.of(e);
       }
       assertThat(why)
           .startsWith("This is not sound JSON")
@@ -125,11 +126,11 @@ class ShapesAndTracksHoldTest {
         .containsEntry("team", Value.text("two"))
         .containsEntry("geometry z least", Value.of(1))
         .containsEntry("geometry z greatest", Value.of(7));
-    assertThat(o.sources().get(0).layers().get(1).notes())
+    assertThat(English.of(o.sources().get(0).layers().get(1).notes()))
         .singleElement()
         .asString()
         .contains("a line can't hold them");
-    assertThat(o.sources().get(0).layers().get(0).notes()).isEmpty();
+    assertThat(English.of(o.sources().get(0).layers().get(0).notes())).isEmpty();
   }
 
   @Test
@@ -194,7 +195,7 @@ class ShapesAndTracksHoldTest {
         "EPSG:4326");
     Sources.Opened shapes = open(shp, home.resolve("z.prj"));
     assertThat(Gdal.features(shapes)).hasSize(2).allMatch(f -> f.geometry().isPresent());
-    assertThat(shapes.sources().get(0).layers().get(0).notes())
+    assertThat(English.of(shapes.sources().get(0).layers().get(0).notes()))
         .singleElement()
         .asString()
         .contains(".dbf that belongs to it is missing");
@@ -315,6 +316,6 @@ class ShapesAndTracksHoldTest {
     }
     Sources.Opened o = open(zip);
     assertThat(o.notUnderstood()).hasSize(4);
-    assertThat(o.notUnderstood().get(3).name()).isEqualTo("18997 more files");
+    assertThat(English.of(o.notUnderstood().get(3).name())).isEqualTo("18,997 more files");
   }
 }

@@ -15,6 +15,7 @@ import java.util.Random;
 import javax.imageio.ImageIO;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
+import org.whinridge.core.said.English;
 import org.whinridge.formats.file.FileProblem;
 
 class TilePicturesTest {
@@ -59,7 +60,7 @@ class TilePicturesTest {
         TilePictures.open(
             written(Map.of("name", "Base", "format", "png", "minzoom", "9", "maxzoom", "10")));
     assertThat(t.name()).isEqualTo("Base");
-    assertThat(t.notes()).isEmpty();
+    assertThat(English.of(t.notes())).isEmpty();
     assertThat(t.grid().least()).isEqualTo(9);
     assertThat(t.grid().perPixel()).hasSize(11);
     assertThat(t.grid().perPixel()[0])
@@ -144,7 +145,7 @@ class TilePicturesTest {
         other.toString());
     assertThatThrownBy(() -> TilePictures.open(other))
         .isInstanceOf(FileProblem.class)
-        .hasMessageContaining("EPSG:32629");
+        .satisfies(English.says("EPSG:32629"));
   }
 
   private static void check(TilePictures t, String system) throws Exception {
@@ -165,10 +166,12 @@ class TilePicturesTest {
     Path file =
         written(Map.of("name", "Base", "minzoom", "0", "maxzoom", "twenty", "bounds", "nowhere"));
     TilePictures t = TilePictures.open(file);
-    assertThat(t.notes()).hasSize(2).allMatch(n -> n.contains("the tiles are believed"));
+    assertThat(English.of(t.notes()))
+        .hasSize(2)
+        .allMatch(n -> n.contains("the tiles are believed"));
     assertThat(t.grid().least()).isEqualTo(9);
     change(file, "DROP TABLE metadata");
-    assertThat(TilePictures.open(file).notes())
+    assertThat(English.of(TilePictures.open(file).notes()))
         .singleElement()
         .satisfies(n -> assertThat(n).contains("says nothing about itself"));
   }
@@ -177,14 +180,14 @@ class TilePicturesTest {
   void whatIsNoBasemapIsRefusedInWords() throws Exception {
     Path file = written(Map.of());
     change(file, "UPDATE tiles SET tile_data = x'1f8b0800'");
-    assertThatThrownBy(() -> TilePictures.open(file)).hasMessageContaining("no pictures");
+    assertThatThrownBy(() -> TilePictures.open(file)).satisfies(English.says("no pictures"));
     change(file, "DELETE FROM tiles");
-    assertThatThrownBy(() -> TilePictures.open(file)).hasMessageContaining("no tiles");
+    assertThatThrownBy(() -> TilePictures.open(file)).satisfies(English.says("no tiles"));
     change(file, "DROP TABLE tiles");
-    assertThatThrownBy(() -> TilePictures.open(file)).hasMessageContaining("no MBTiles file");
+    assertThatThrownBy(() -> TilePictures.open(file)).satisfies(English.says("no MBTiles file"));
     Path text = folder.resolve("a.txt");
     Files.writeString(text, "hello");
-    assertThatThrownBy(() -> TilePictures.open(text)).hasMessageContaining("neither");
+    assertThatThrownBy(() -> TilePictures.open(text)).satisfies(English.says("neither"));
   }
 
   /** Torn databases are refused in words, or give pictures. */
@@ -200,7 +203,7 @@ class TilePicturesTest {
       try {
         TilePictures.open(torn).tile(9, 241, 156);
       } catch (FileProblem e) {
-        assertThat(e.getMessage()).isNotBlank();
+        assertThat(English.of(e)).isNotBlank();
       }
     }
   }

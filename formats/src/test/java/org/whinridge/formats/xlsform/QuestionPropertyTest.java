@@ -27,6 +27,7 @@ import org.whinridge.core.layer.Field;
 import org.whinridge.core.layer.FieldType;
 import org.whinridge.core.layer.Schema;
 import org.whinridge.core.place.GeometryKind;
+import org.whinridge.core.said.English;
 import org.whinridge.core.visit.Filling;
 import org.whinridge.core.visit.VisitStart;
 
@@ -123,7 +124,7 @@ class QuestionPropertyTest {
       assertThat(read(FormEdit.apply(before, edit)).get(p.id())).isEqualTo(to.get(p.id()));
     else
       assertThatThrownBy(() -> FormEdit.apply(before, edit))
-          .hasMessage("a question has no property ‘" + p.id() + "’");
+          .satisfies(English.says("a question has no property ‘" + p.id() + "’"));
   }
 
   @Test

@@ -20,6 +20,7 @@ import org.whinridge.core.form.compile.ExecutableForm;
 import org.whinridge.core.form.compile.FormCompiler;
 import org.whinridge.core.layer.Schema;
 import org.whinridge.core.place.GeometryKind;
+import org.whinridge.core.said.English;
 import org.whinridge.formats.file.FileProblem;
 
 /**
@@ -193,7 +194,7 @@ class XlsFormTest {
       boolean condition = to.type(xpath) == org.whinridge.core.value.ValueType.YES_NO;
       got = condition ? to.ask(xpath) : to.value(xpath);
     } catch (XPath.Untranslatable e) {
-      got = e.getMessage();
+      got = English.of(e);
     }
     assertThat(got).isEqualTo(expected);
   }
@@ -269,7 +270,7 @@ class XlsFormTest {
     }
     assertThatThrownBy(() -> XlsFormReader.read(file))
         .isInstanceOf(FileProblem.class)
-        .hasMessageContaining("no sheet “survey”");
+        .satisfies(English.says("no sheet “survey”"));
   }
 
   /** Damaged bytes and cut files: a form, or a problem in words, never anything else. */
@@ -288,7 +289,7 @@ class XlsFormTest {
         XlsFormReader.read(file);
       } catch (FileProblem e) {
         refused++;
-        assertThat(e.getMessage()).as("mutation %d", i).isNotBlank();
+        assertThat(English.of(e)).as("mutation %d", i).isNotBlank();
       }
     }
     assertThat(refused).isGreaterThan(50);
@@ -311,7 +312,7 @@ class XlsFormTest {
         XPathToCql to = new XPathToCql(names, List.of(), a, "", Map.of());
         assertThat(i % 2 == 0 ? to.ask(b.toString()) : to.value(b.toString())).isNotBlank();
       } catch (XPath.Untranslatable e) {
-        assertThat(e.getMessage()).as(b.toString()).isNotBlank();
+        assertThat(English.of(e)).as(b.toString()).isNotBlank();
       }
     }
   }

@@ -39,6 +39,7 @@ import org.whinridge.core.profile.ColumnMatch;
 import org.whinridge.core.profile.NearDuplicates;
 import org.whinridge.core.profile.PastedCodes;
 import org.whinridge.core.profile.ValueCount;
+import org.whinridge.core.said.Said;
 import org.whinridge.formats.crs.CoordinateSystems;
 
 /** What the editor of fields asks and sends: making layers, changing fields, code lists. */
@@ -65,27 +66,27 @@ class FieldsApi {
 
   /** A layer to be made, as the page sends it. */
   record Wanted(
-      @NotNull(message = "is missing") String name,
+      @NotNull(message = "border.isMissing") String name,
       String summary,
       String tags,
       String system,
-      @NotNull(message = "is missing") JsonObject schema,
+      @NotNull(message = "border.isMissing") JsonObject schema,
       JsonObject area) {}
 
   /** Layers to be made, all or none. */
   record AllWanted(
-      @NotEmpty(message = "has no layer to make") List<@Valid @NotNull Wanted> layers) {}
+      @NotEmpty(message = "border.hasNoLayerToMake") List<@Valid @NotNull Wanted> layers) {}
 
   /** Which layers were made. */
   record Made(List<UUID> made) {}
 
   /** The fields as the editor has them. */
-  record Proposed(@NotNull(message = "is missing") JsonObject schema) {}
+  record Proposed(@NotNull(message = "border.isMissing") JsonObject schema) {}
 
   /** The fields, and the revision of the layer that they were looked at with. */
   record Decided(
-      @NotNull(message = "is missing: look first at what this does") Long seen,
-      @NotNull(message = "is missing") JsonObject schema) {}
+      @NotNull(message = "border.isMissingLookFirstAt") Long seen,
+      @NotNull(message = "border.isMissing") JsonObject schema) {}
 
   /** What was changed, and under which act it can be taken back. */
   record Changed(int changed, UUID act) {}
@@ -94,13 +95,13 @@ class FieldsApi {
   record Pasted(CodeProposal codes, String text, JsonArray there) {}
 
   /** Codes that were read out of lines, and what is to be told of them. */
-  record Read(JsonArray codes, List<String> told) {}
+  record Read(JsonArray codes, List<Said> told) {}
 
   /** A storage name. */
   record Named(String name) {}
 
   /** A layer or a type to choose. */
-  record Choice(String id, String name, String said) {}
+  record Choice(String id, String name, Said said) {}
 
   private static ResponseEntity<String> json(JsonValue v) {
     return ResponseEntity.ok().contentType(MediaType.APPLICATION_JSON).body(v.toString());
@@ -119,11 +120,7 @@ class FieldsApi {
           name = Field.nameFrom(field.getString("label", ""), names);
           field.set("name", name);
         }
-        if (!Field.isName(name))
-          throw Refusal.refused(
-              "“"
-                  + name
-                  + "” can't be a storage name: it has letters, digits and underscores, begins with no digit, and at most 63 characters. Nothing was changed.");
+        if (!Field.isName(name)) throw Refusal.refused("refused.cantBeStorageName", "name", name);
         Field.read(field);
         names.add(name);
       }
@@ -134,7 +131,7 @@ class FieldsApi {
     } catch (UnsupportedOperationException | NullPointerException | ClassCastException e) {
       throw Refusal.wrongKind(at);
     } catch (IllegalArgumentException e) {
-      throw Refusal.refused("The fields can't be so: " + e.getMessage() + ". Nothing was changed.");
+      throw Refusal.refused("refused.fieldsCantBeSo", "why", Refusal.said(e));
     }
   }
 
@@ -148,7 +145,7 @@ class FieldsApi {
       LayerMaking.NewLayer plan = plan(p.id(), w);
       making.checkName(p.id(), plan.name());
       if (plans.stream().anyMatch(x -> x.name().equals(plan.name())))
-        throw Refusal.refused("Two layers are called “" + plan.name() + "”. Nothing was made.");
+        throw Refusal.refused("refused.twoLayersCalledNothing", "name", plan.name());
       plans.add(plan);
     }
     return new Made(making.makeEmpty(plans, person.getName()));
@@ -161,20 +158,17 @@ class FieldsApi {
   private static LayerMaking.NewLayer plan(UUID project, Wanted w) {
     String area = w.area == null ? "" : w.area.toString();
     if (!area.isEmpty() && GeometryJson.parse(area).isEmpty())
-      throw Refusal.refused("The expected area can't be read; draw it again. Nothing was made.");
+      throw Refusal.refused("refused.expectedAreaCantBe");
     String system = or(w.system, "EPSG:4326").replaceAll(" .*", "");
     if (CoordinateSystems.code(system).isEmpty())
-      throw Refusal.refused(
-          "“"
-              + system
-              + "” is no coordinate system that is known here; give its EPSG number, such as EPSG:27700. Nothing was made.");
+      throw Refusal.refused("refused.noCoordinateSystemKnown2", "system", system);
     List<String> tags = new ArrayList<>();
     for (String t : or(w.tags, "").split(",")) if (!t.isBlank()) tags.add(t.strip());
     return new LayerMaking.NewLayer(
         project,
         w.name.strip(),
         ColumnMatch.named(schema(w.schema)),
-        "made at the desk",
+        Said.of(Layer.MADE_HERE),
         or(w.summary, ""),
         tags,
         CoordinateSystems.code(system).orElseThrow().code(),
@@ -189,8 +183,8 @@ class FieldsApi {
   /** A feature that a change would touch, and its value. */
   record Touched(String feature, String caption, String value) {}
 
-  /** What a change would do to the values of a field, in words and by some features. */
-  record Effect(String field, String kind, String said, int count, List<Touched> told) {
+  /** What a change would do to the values of a field, and to some features. */
+  record Effect(String field, String kind, Said said, int count, List<Touched> told) {
     static Effect of(SchemaChange.Effect e) {
       return new Effect(
           e.field(),
@@ -208,7 +202,7 @@ class FieldsApi {
    * @param seen the revision of the layer that it was worked out with
    * @param same whether it changes nothing
    */
-  record Preview(List<Effect> effects, List<String> uses, long seen, boolean same) {}
+  record Preview(List<Effect> effects, List<Said> uses, long seen, boolean same) {}
 
   /** What a change of the fields would do. */
   @PostMapping("/api/p/{project}/layers/{id}/fields/preview")
@@ -298,7 +292,7 @@ class FieldsApi {
   @GetMapping("/api/p/{project}/layer-names")
   List<Choice> names(@PathVariable String project) {
     return layers.list(projects.byKey(project).id()).stream()
-        .map(l -> new Choice(l.id().toString(), l.name(), l.name()))
+        .map(l -> new Choice(l.id().toString(), l.name(), Said.text(l.name())))
         .toList();
   }
 

@@ -25,6 +25,7 @@ import org.whinridge.core.layer.Field;
 import org.whinridge.core.layer.Schema;
 import org.whinridge.core.layer.SchemaChange;
 import org.whinridge.core.read.LayerColumns;
+import org.whinridge.core.said.Said;
 import org.whinridge.core.value.Value;
 
 /** Changes of a layer's fields: told before they are made, written with an undo. */
@@ -54,22 +55,22 @@ public class LayerFields implements AfterLayerChange {
   /**
    * What a change would do.
    *
-   * @param uses what is built on fields that go or change their type, in words
+   * @param uses what is built on fields that go or change their type
    */
-  public record Preview(List<SchemaChange.Effect> effects, List<String> uses) {}
+  public record Preview(List<SchemaChange.Effect> effects, List<Said> uses) {}
 
   /** Looks over all features and says what the change would do to how many; changes nothing. */
   public Preview preview(Layer layer, Schema after) {
     SchemaChange change = between(layer, after);
     LayerColumns c = models.of(layer);
     for (int row = 0; row < c.rows(); row++) if (c.has(row)) change.see(c.feature(row));
-    List<String> built = new ArrayList<>();
+    List<Said> built = new ArrayList<>();
     for (Field f : layer.schema().fields())
       if (after.field(f.name()).filter(x -> x.type() == f.type()).isEmpty())
         uses.forEach(
             u ->
                 u.of(layer.id(), f.name())
-                    .forEach(x -> built.add(x + " uses “" + f.label() + "”")));
+                    .forEach(x -> built.add(Said.of("uses.field", "what", x, "field", f.label()))));
     return new Preview(change.effects(), built);
   }
 
@@ -77,24 +78,34 @@ public class LayerFields implements AfterLayerChange {
     try {
       return SchemaChange.between(layer.schema(), after);
     } catch (IllegalArgumentException e) {
-      throw Refusal.refused("The fields can't be so: " + e.getMessage() + ". Nothing was changed.");
+      throw Refusal.refused("refused.fieldsCantBeSo", "why", Refusal.said(e));
     }
   }
 
   /** Makes the change. */
   public LayerChanges.Done change(Layer layer, Schema after, String person) {
     return change(
-        layer, after, "fields", "fields changed: " + said(layer.schema(), after), person, false);
+        layer,
+        after,
+        "fields",
+        Said.of("ledger.fieldsChanged", "what", said(layer.schema(), after)),
+        person,
+        false);
   }
 
   /** Makes the change as it was shown; refused when the layer has changed since. */
   public LayerChanges.Done changeAsShown(Layer seen, Schema after, String person) {
     return change(
-        seen, after, "fields", "fields changed: " + said(seen.schema(), after), person, true);
+        seen,
+        after,
+        "fields",
+        Said.of("ledger.fieldsChanged", "what", said(seen.schema(), after)),
+        person,
+        true);
   }
 
   private LayerChanges.Done change(
-      Layer layer, Schema after, String cause, String summary, String person, boolean asShown) {
+      Layer layer, Schema after, String cause, Said summary, String person, boolean asShown) {
     SchemaChange change = between(layer, after);
     try {
       LayerChanges.Act act =
@@ -116,18 +127,19 @@ public class LayerFields implements AfterLayerChange {
     }
   }
 
-  private static String said(Schema before, Schema after) {
-    List<String> out = new ArrayList<>();
+  private static Said said(Schema before, Schema after) {
+    List<Said> out = new ArrayList<>();
     for (Field f : after.fields()) {
       Optional<Field> was = before.field(f.name());
-      if (was.isEmpty()) out.add(f.label() + " added");
+      if (was.isEmpty()) out.add(Said.of("ledger.fieldAdded", "field", f.label()));
       else if (!was.get().type().equals(f.type()))
-        out.add(f.label() + " is now " + f.type().said());
-      else if (!was.get().equals(f)) out.add(f.label());
+        out.add(Said.of("ledger.fieldIsNow", "field", f.label(), "type", f.type().said()));
+      else if (!was.get().equals(f)) out.add(Said.text(f.label()));
     }
     for (Field f : before.fields())
-      if (after.field(f.name()).isEmpty()) out.add(f.label() + " taken away");
-    return out.isEmpty() ? "order, tag or captions" : String.join(", ", out);
+      if (after.field(f.name()).isEmpty())
+        out.add(Said.of("ledger.fieldTakenAway", "field", f.label()));
+    return out.isEmpty() ? Said.of("ledger.fieldOrder") : Said.row(out, "list.then", "list.then");
   }
 
   /** The codes that two columns of a layer give, in the order of their first appearance. */
@@ -151,7 +163,7 @@ public class LayerFields implements AfterLayerChange {
     return layer
         .schema()
         .field(name)
-        .orElseThrow(() -> Refusal.refused("“" + layer.name() + "” has no field “" + name + "”."));
+        .orElseThrow(() -> Refusal.refused("refused.noField", "name", layer.name(), "name2", name));
   }
 
   /**
@@ -177,7 +189,13 @@ public class LayerFields implements AfterLayerChange {
           new Schema(l.schema().kind(), fields, l.schema().tagField(), l.schema().captionFields());
       if (after.equals(l.schema())) continue;
       try {
-        change(l, after, "in step", "code lists in step with " + source.name(), "Whinridge", false);
+        change(
+            l,
+            after,
+            "in step",
+            Said.of("ledger.inStep", "layer", source.name()),
+            "Whinridge",
+            false);
       } catch (Refusal p) {
         LOG.warn(
             "code lists of {} could not follow {}: {}", l.name(), source.name(), p.getMessage());

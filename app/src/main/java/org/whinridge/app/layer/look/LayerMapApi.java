@@ -110,10 +110,7 @@ class LayerMapApi {
     for (int i = 0; i < 4; i++)
       n[i] =
           (parts.length == 4 ? Numbers.read(parts[i]) : java.util.OptionalDouble.empty())
-              .orElseThrow(
-                  () ->
-                      Refusal.refused(
-                          "A box is four numbers in degrees: west, south, east, north."));
+              .orElseThrow(() -> Refusal.refused("refused.boxFourNumbersDegrees"));
     return new Envelope(n[0], n[2], n[1], n[3]);
   }
 
@@ -132,7 +129,7 @@ class LayerMapApi {
       @RequestParam(defaultValue = "") String look) {
     Layer layer = layer(project, id);
     if (z < 0 || z > 22 || x < 0 || y < 0 || x >= 1 << z || y >= 1 << z)
-      throw Refusal.notFound("map tile");
+      throw Refusal.notFound("thing.mapTile");
     return ResponseEntity.ok()
         .header("Cache-Control", "private, max-age=86400")
         .header("Content-Type", "application/vnd.mapbox-vector-tile")

@@ -22,6 +22,7 @@ import org.whinridge.app.layer.LayerQueries;
 import org.whinridge.app.layer.Layers;
 import org.whinridge.app.layer.ReadModels;
 import org.whinridge.app.project.Projects;
+import org.whinridge.app.shell.Catalogue;
 import org.whinridge.app.shell.Refusal;
 import org.whinridge.core.layer.Field;
 import org.whinridge.core.look.Breaks;
@@ -34,6 +35,7 @@ import org.whinridge.core.look.LookProposal;
 import org.whinridge.core.look.Ramp;
 import org.whinridge.core.look.ReadyLook;
 import org.whinridge.core.read.LayerColumns;
+import org.whinridge.core.said.Said;
 import org.whinridge.formats.file.FileProblem;
 import org.whinridge.formats.look.IconReader;
 import org.whinridge.formats.look.SldWriter;
@@ -49,8 +51,16 @@ class LookApi {
   private final Looks looks;
   private final LookTiles tiles;
   private final ReadModels models;
+  private final Catalogue catalogue;
 
-  LookApi(Projects projects, Layers layers, Looks looks, LookTiles tiles, ReadModels models) {
+  LookApi(
+      Projects projects,
+      Layers layers,
+      Looks looks,
+      LookTiles tiles,
+      ReadModels models,
+      Catalogue catalogue) {
+    this.catalogue = catalogue;
     this.projects = projects;
     this.layers = layers;
     this.looks = looks;
@@ -63,14 +73,14 @@ class LookApi {
   }
 
   /** A look to be tried, and the colours of the basemap that it lies on. */
-  record Tried(@NotNull(message = "is missing") JsonObject look, List<String> ground) {}
+  record Tried(@NotNull(message = "border.isMissing") JsonObject look, List<String> ground) {}
 
   /**
    * What classes are to be made of: {@code by} a field, in so many classes; or all with the symbols
    * of one class.
    */
   record Asked(
-      @NotNull(message = "is missing") JsonObject look,
+      @NotNull(message = "border.isMissing") JsonObject look,
       List<String> ground,
       String by,
       String field,
@@ -80,7 +90,7 @@ class LookApi {
       Integer same) {}
 
   /** A look to be saved, and the revision that it was made from. */
-  record Made(@NotNull(message = "is missing") JsonObject look, Long revision) {}
+  record Made(@NotNull(message = "border.isMissing") JsonObject look, Long revision) {}
 
   /** The revision of the look that was saved. */
   record Saved(long revision) {}
@@ -89,7 +99,7 @@ class LookApi {
     try {
       return Look.read(json.toString());
     } catch (IllegalArgumentException e) {
-      throw Refusal.refused("The look can't be used: " + e.getMessage() + ". Nothing was changed.");
+      throw Refusal.refused("refused.lookCantBeUsed", "why", Refusal.said(e));
     }
   }
 
@@ -176,13 +186,12 @@ class LookApi {
     problems.add(
         new LookProblem(
                 -1,
-                n
-                    + (n == 1 ? " feature has" : " features have")
-                    + " no bearing of 0 to 360 degrees in “"
-                    + layer.schema().field(field).map(Field::label).orElse(field)
-                    + "” and "
-                    + (n == 1 ? "is" : "are")
-                    + " drawn upright",
+                Said.of(
+                    "lookProblem.unturned",
+                    "n",
+                    n,
+                    "field",
+                    layer.schema().field(field).map(Field::label).orElse(field)),
                 -1,
                 -1)
             .json());
@@ -213,10 +222,7 @@ class LookApi {
         layer
             .schema()
             .field(or(o.field))
-            .orElseThrow(
-                () ->
-                    Refusal.refused(
-                        "Choose the field that sorts the features. Nothing was changed."));
+            .orElseThrow(() -> Refusal.refused("refused.chooseFieldSortsFeatures"));
     Ramp ramp = Ramp.of(or(o.ramp)).orElse(by == Look.By.CODE ? Ramp.ASSORTED : Ramp.PEAT);
     if (by == Look.By.CODE) return LookProposal.byCode(before, c, field, ramp);
     Look made =
@@ -228,10 +234,7 @@ class LookApi {
             o.classes == null ? 5 : o.classes,
             ramp);
     if (made.classes().isEmpty())
-      throw Refusal.refused(
-          "“"
-              + field.label()
-              + "” has no numbers in this layer, so that no classes can be made of it. Choose another field; nothing was changed.");
+      throw Refusal.refused("refused.noNumbersLayerSo", "label", field.label());
     return made;
   }
 
@@ -244,32 +247,34 @@ class LookApi {
   }
 
   /** An icon made of an SVG file, and what of it was left out. */
-  record Cleaned(JsonObject icon, List<String> notes) {}
+  record Cleaned(JsonObject icon, List<Said> notes) {}
 
   /** Cleans an SVG file to an icon. */
   @PostMapping("/icon")
   Cleaned icon(
       @PathVariable String project,
       @PathVariable UUID id,
-      @RequestParam(defaultValue = "Own icon") String name,
+      @RequestParam(defaultValue = "") String name,
       @RequestBody byte[] svg) {
     layer(project, id);
     try {
       IconReader.Read r = IconReader.read(svg, name.substring(0, Math.min(60, name.length())));
       return new Cleaned(r.icon().json(), r.notes());
     } catch (FileProblem e) {
-      throw Refusal.refused(e.getMessage() + " Nothing was changed.");
+      throw Refusal.refused("refused.nothingWasChanged", "why", Refusal.said(e));
     }
   }
 
   /** A look as SLD, and what that can't say. */
-  record Sld(String xml, List<String> notes) {}
+  record Sld(String xml, List<Said> notes) {}
 
   /** The look as SLD 1.1. */
   @PostMapping("/sld")
   Sld sld(@PathVariable String project, @PathVariable UUID id, @Valid @RequestBody Tried body) {
     Layer layer = layer(project, id);
-    SldWriter.Sld s = SldWriter.write(ReadyLook.of(look(body.look), layer.schema()), layer.name());
+    SldWriter.Sld s =
+        SldWriter.write(
+            ReadyLook.of(look(body.look), layer.schema()), layer.name(), catalogue::say);
     return new Sld(s.xml(), s.notes());
   }
 
@@ -282,7 +287,7 @@ class LookApi {
     int[] entries =
         ready
             .draw(
-                layers.feature(layer, feature).orElseThrow(() -> Refusal.notFound("feature")),
+                layers.feature(layer, feature).orElseThrow(() -> Refusal.notFound("thing.feature")),
                 LayerQueries.clock())
             .entries();
     return ResponseEntity.ok(

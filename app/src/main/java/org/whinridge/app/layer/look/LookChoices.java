@@ -13,6 +13,7 @@ import org.whinridge.core.look.Look;
 import org.whinridge.core.look.Ramp;
 import org.whinridge.core.look.Size;
 import org.whinridge.core.look.Symbol;
+import org.whinridge.core.said.Said;
 
 /** What the page of looks offers to choose from. */
 final class LookChoices {
@@ -34,7 +35,7 @@ final class LookChoices {
   record OfCode(String code, String label) {}
 
   /** A shipped icon with its picture. */
-  record Icon(String id, String label, String svg) {}
+  record Icon(String id, Said label, String svg) {}
 
   /**
    * How features are sorted, and how classes are broken: words in data.
@@ -45,7 +46,7 @@ final class LookChoices {
   record Ways(List<String> by, List<String> methods, int least, int most) {}
 
   /** A row of colours. */
-  record Colours(String id, String label, String kind, List<String> colours) {}
+  record Colours(String id, Said label, String kind, List<String> colours) {}
 
   /** The fields, with what their type allows. */
   static List<OfField> fields(Schema schema) {
@@ -60,7 +61,7 @@ final class LookChoices {
             id ->
                 new Icon(
                     id,
-                    Icons.of(id).orElseThrow().label(),
+                    Icons.said(id),
                     Drawing.markPicture(
                         any, new Symbol.Mark(id, "#1f2a30", Size.of(22), "", 0, "", 1), 22, 24)))
         .toList();
@@ -82,7 +83,7 @@ final class LookChoices {
             r ->
                 new Colours(
                     r.id(),
-                    r.label(),
+                    r.said(),
                     r.kind().name().toLowerCase(Locale.ROOT),
                     r.colours(r.kind() == Ramp.Kind.CODES ? 8 : 5).stream()
                         .map(Colour::hex)

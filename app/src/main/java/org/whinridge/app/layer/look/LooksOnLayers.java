@@ -5,6 +5,7 @@ import java.util.UUID;
 import org.springframework.stereotype.Component;
 import org.whinridge.app.layer.LayerUse;
 import org.whinridge.app.layer.Layers;
+import org.whinridge.core.said.Said;
 
 /** Tells which fields a layer's own look reads. */
 @Component
@@ -19,14 +20,14 @@ class LooksOnLayers implements LayerUse {
 
   /** A look goes with its layer and holds nobody back. */
   @Override
-  public List<String> of(UUID layer) {
+  public List<Said> of(UUID layer) {
     return List.of();
   }
 
   @Override
-  public List<String> of(UUID layer, String field) {
+  public List<Said> of(UUID layer, String field) {
     return looks.of(layers.byId(layer)).look().fields().contains(field)
-        ? List.of("The look of the layer")
+        ? List.of(Said.of("uses.theLook"))
         : List.of();
   }
 }

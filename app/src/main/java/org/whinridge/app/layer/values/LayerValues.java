@@ -29,6 +29,7 @@ import org.whinridge.core.profile.Split;
 import org.whinridge.core.profile.TypeGuess;
 import org.whinridge.core.read.LayerColumns;
 import org.whinridge.core.rules.Condition;
+import org.whinridge.core.said.Said;
 import org.whinridge.core.value.Value;
 
 /** The values of a field: what they look like, which are one, and tidying them. */
@@ -50,7 +51,7 @@ public class LayerValues {
     return layer
         .schema()
         .field(name)
-        .orElseThrow(() -> Refusal.notFound("field in “" + layer.name() + "”"));
+        .orElseThrow(() -> Refusal.notFound(Said.of("thing.fieldOf", "layer", layer.name())));
   }
 
   /** What a field's values look like. */
@@ -105,7 +106,7 @@ public class LayerValues {
     return rewrite(
         layer,
         "tidy",
-        field.label() + ": the code list is right as it is",
+        Said.of("ledger.listIsRight", "field", field.label()),
         person,
         Optional.of(with(layer.schema(), field.codesFound(false))),
         v -> v,
@@ -150,18 +151,22 @@ public class LayerValues {
         .ifPresent(
             fault -> {
               throw Refusal.refused(
-                  field.label() + ": " + fault.message() + ". Nothing was changed.");
+                  "refused.nothingWasChanged2", "label", field.label(), "message", fault.message());
             });
     if (field.unique() && !to.isEmpty())
-      throw Refusal.refused(
-          field.label() + " is unique, so that several can't become one. Nothing was changed.");
+      throw Refusal.refused("refused.uniqueSoSeveralCant", "label", field.label());
     Set<String> from = new LinkedHashSet<>(spellings);
     from.remove(to.plain());
-    if (from.isEmpty())
-      throw Refusal.refused(
-          "Choose at least one spelling that should become “" + clean + "”. Nothing was changed.");
-    String summary =
-        field.label() + ": " + said(from) + " becomes " + (clean.isEmpty() ? "empty" : clean);
+    if (from.isEmpty()) throw Refusal.refused("refused.chooseAtLeastOne2", "clean", clean);
+    Said summary =
+        Said.of(
+            clean.isEmpty() ? "ledger.becomesEmpty" : "ledger.becomes",
+            "field",
+            field.label(),
+            "from",
+            said(from),
+            "to",
+            clean);
     return rewrite(
         layer,
         "tidy",
@@ -172,11 +177,11 @@ public class LayerValues {
         field);
   }
 
-  private static String said(Set<String> from) {
-    List<String> all = from.stream().map(s -> "“" + s + "”").toList();
-    return all.size() <= 4
-        ? String.join(", ", all)
-        : String.join(", ", all.subList(0, 3)) + " and " + (all.size() - 3) + " more";
+  private static Said said(Set<String> from) {
+    List<Said> all = from.stream().map(s -> Said.text("“" + s + "”")).toList();
+    if (all.size() <= 4) return Said.row(all, "list.then", "list.then");
+    Said first = Said.row(all.subList(0, 3), "list.then", "list.then");
+    return Said.of("list.andMore", "a", first, "n", all.size() - 3);
   }
 
   private static Value replaced(Value v, Set<String> from, Value to) {
@@ -192,7 +197,7 @@ public class LayerValues {
   private LayerChanges.Done rewrite(
       Layer layer,
       String cause,
-      String summary,
+      Said summary,
       String person,
       Optional<Schema> schema,
       Function<Value, Value> change,
@@ -215,7 +220,7 @@ public class LayerValues {
   }
 
   private LayerChanges.Done act(
-      Layer layer, String cause, String summary, String person, LayerChanges.Act act) {
+      Layer layer, String cause, Said summary, String person, LayerChanges.Act act) {
     try {
       return changes.writeAsShown(layer, cause, summary, person, act);
     } catch (RuntimeException e) {
@@ -232,8 +237,7 @@ public class LayerValues {
   LayerChanges.Done makeCodeList(
       Layer layer, Field field, List<String> chosen, CodeProposal proposal, String person) {
     List<Code> codes = proposal.codes(chosen);
-    if (codes.isEmpty())
-      throw Refusal.refused("Choose at least one value for the code list. Nothing was changed.");
+    if (codes.isEmpty()) throw Refusal.refused("refused.chooseAtLeastOne3");
     Map<String, String> codeOf = new LinkedHashMap<>();
     for (Code c : codes) codeOf.put(c.label(), c.code());
     FieldType type = field.type() == FieldType.TEXT ? FieldType.CODE : field.type();
@@ -241,7 +245,7 @@ public class LayerValues {
     return rewrite(
         layer,
         "tidy",
-        field.label() + ": code list of " + codes.size() + " values made",
+        Said.of("ledger.listMade", "field", field.label(), "n", codes.size()),
         person,
         Optional.of(after),
         v ->
@@ -296,7 +300,7 @@ public class LayerValues {
       Layer layer, Field field, Split split, List<String> labels, String person) {
     SplitPreview preview = splitPreview(layer, field, split);
     if (preview.filled() <= preview.unmatched())
-      throw Refusal.refused("None of the values is split by this. Nothing was changed.");
+      throw Refusal.refused("refused.noneValuesSplitNothing");
     List<Field> fresh = new ArrayList<>();
     Set<String> names = new LinkedHashSet<>();
     layer.schema().fields().forEach(f -> names.add(f.name()));
@@ -310,8 +314,7 @@ public class LayerValues {
       fresh.add(Field.of(name, labels.get(i).strip(), preview.types().get(i)));
     }
     if (fresh.stream().allMatch(java.util.Objects::isNull))
-      throw Refusal.refused(
-          "Name at least one part, so that it becomes a field. Nothing was changed.");
+      throw Refusal.refused("refused.nameAtLeastOne");
     List<Field> all = new ArrayList<>(layer.schema().fields());
     int at = all.indexOf(field) + 1;
     for (Field f : fresh) if (f != null) all.add(at++, f);
@@ -321,10 +324,14 @@ public class LayerValues {
     return act(
         layer,
         "tidy",
-        field.label()
-            + " split into "
-            + String.join(
-                ", ", fresh.stream().filter(java.util.Objects::nonNull).map(Field::label).toList()),
+        Said.of(
+            "ledger.split",
+            "field",
+            field.label(),
+            "into",
+            String.join(
+                ", ",
+                fresh.stream().filter(java.util.Objects::nonNull).map(Field::label).toList())),
         person,
         batch -> {
           batch.schema(after);

@@ -20,6 +20,7 @@ import org.whinridge.core.profile.FieldProfile;
 import org.whinridge.core.profile.NearDuplicates;
 import org.whinridge.core.profile.ValueCount;
 import org.whinridge.core.read.LayerColumns;
+import org.whinridge.core.said.Said;
 
 /**
  * Unlike spellings of one value, found once for each state of a layer: at once where there are few
@@ -73,7 +74,7 @@ class Spellings {
   }
 
   private Object compared(Layer layer, Field f, String key, Jobs.Job job) {
-    job.now("Comparing spellings of “" + f.label() + "”", -1);
+    job.now(Said.of("job.comparingSpellings", "label", f.label()), -1);
     LayerColumns c = models.of(layer);
     found.put(key, NearDuplicates.groups(FieldProfile.counts(f, c, c.all()), stated(f)));
     return key;

@@ -35,6 +35,7 @@ import org.whinridge.core.profile.NumberProfile;
 import org.whinridge.core.profile.Split;
 import org.whinridge.core.profile.ValueCount;
 import org.whinridge.core.rules.Condition;
+import org.whinridge.core.said.Said;
 import org.whinridge.core.text.Numbers;
 
 /** The page of a layer's values: profile, tidy, code list, split. */
@@ -57,7 +58,7 @@ class ValuesController {
   record Group(List<Spelling> spellings, String good, String filter, int touched) {}
 
   /** One spelling; {@code visible} shows the blanks that nobody would see. */
-  record Spelling(String value, String visible, int count, String why) {}
+  record Spelling(String value, String visible, int count, Said why) {}
 
   /** A bar of the histogram, its height in per cent of the highest. */
   record Bar(String from, String to, int count, double height) {}
@@ -144,7 +145,7 @@ class ValuesController {
       try {
         model.addAttribute("split", values.splitPreview(layer, f, split(separator, pattern)));
       } catch (IllegalArgumentException e) {
-        model.addAttribute("splitProblem", e.getMessage());
+        model.addAttribute("splitProblem", Refusal.said(e));
       }
     return "values";
   }
@@ -168,7 +169,7 @@ class ValuesController {
               spellings.get(i),
               visible(spellings.get(i)),
               g.values().get(i).count(),
-              i == 0 ? "" : g.why().get(i - 1)));
+              i == 0 ? Said.NONE : g.why().get(i - 1)));
     return new Group(shown, g.good(), LayerValues.filter(f, spellings), touched);
   }
 
@@ -228,18 +229,12 @@ class ValuesController {
     try {
       LayerChanges.Done d = act.on(layer, LayerValues.field(layer, of.field));
       flash.addFlashAttribute(
-          "done",
-          d.summary()
-              + ": "
-              + d.changed()
-              + (d.changed() == 1 ? " feature was" : " features were")
-              + " changed.");
+          "done", Said.of("told.otherChanged", "summary", d.summary(), "changed", d.changed()));
       flash.addFlashAttribute("act", d.group());
     } catch (Refusal e) {
-      flash.addFlashAttribute("problem", e.getMessage());
+      flash.addFlashAttribute("problem", e.said());
     } catch (IllegalArgumentException e) {
-      flash.addFlashAttribute(
-          "problem", "This can't be done: " + e.getMessage() + ". Nothing was changed.");
+      flash.addFlashAttribute("problem", Said.of("told.cantBeDoneNothing", "why", Refusal.said(e)));
     }
     return "redirect:/p/" + of.project + "/layers/" + of.id + "/values?field=" + of.field;
   }

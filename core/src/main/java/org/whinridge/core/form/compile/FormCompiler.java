@@ -24,6 +24,7 @@ import org.whinridge.core.rules.Rule;
 import org.whinridge.core.rules.RuleProblem;
 import org.whinridge.core.rules.Rules;
 import org.whinridge.core.rules.Scope;
+import org.whinridge.core.said.Said;
 import org.whinridge.core.value.ValueType;
 
 /** Draft to executable form: every rule read and checked, names and wiring sound, no cycle. */
@@ -291,11 +292,11 @@ public final class FormCompiler {
     }
   }
 
-  private void problem(FormPart.Kind part, FormProblem.Reason reason, String... arguments) {
+  private void problem(FormPart.Kind part, FormProblem.Reason reason, Object... arguments) {
     problem(FormPart.of(part), reason, arguments);
   }
 
-  private void problem(FormPart part, FormProblem.Reason reason, String... arguments) {
+  private void problem(FormPart part, FormProblem.Reason reason, Object... arguments) {
     problems.add(FormProblem.of(at, part, reason, arguments));
   }
 
@@ -357,6 +358,9 @@ public final class FormCompiler {
     cycle.add(from);
     problems.add(
         FormProblem.of(
-            from, FormPart.Kind.RULES, FormProblem.Reason.CIRCLE, String.join(", then ", cycle)));
+            from,
+            FormPart.Kind.RULES,
+            FormProblem.Reason.CIRCLE,
+            Said.row(cycle.stream().map(Said::text).toList(), "list.thenComma", "list.thenComma")));
   }
 }

@@ -2,6 +2,7 @@ package org.whinridge.core.form.compile;
 
 import java.util.Optional;
 import org.whinridge.core.form.QuestionProperty;
+import org.whinridge.core.said.Said;
 
 /**
  * The part of a form, or of one of its questions or sections, that a problem lies in.
@@ -11,41 +12,38 @@ import org.whinridge.core.form.QuestionProperty;
 public record FormPart(Kind kind, String which) {
   /** The parts there are. */
   public enum Kind {
-    FORM("form"),
-    NAME("name"),
-    NAMED_RULE("rule"),
-    RULES("rules"),
-    ALLOWED_AREA("allowed area"),
-    ROWS("rows"),
-    SECTION_ASK_WHEN("section's ask when"),
-    BLOCK("block"),
-    BLOCK_ASK_WHEN("block's ask when"),
-    ASK_WHEN("ask when", QuestionProperty.ASK_WHEN),
-    WORK_OUT("work out", QuestionProperty.WORK_OUT),
-    CHECK("check", QuestionProperty.CHECKS),
-    CHECKS("checks", QuestionProperty.CHECKS),
-    CODE("code", QuestionProperty.CODES),
-    CODES("codes", QuestionProperty.CODES),
-    PREFILL("prefill", QuestionProperty.PREFILL),
-    START_VALUE("start value", QuestionProperty.PREFILL),
-    LOOK_UP("place look-up"),
-    LOOK_UP_FILTER("look-up filter"),
-    REFRESH("refresh", QuestionProperty.REFRESH),
-    NEEDED("needed", QuestionProperty.NEED),
-    LEAST("least", QuestionProperty.LEAST),
-    RANGE("range", QuestionProperty.FROM),
-    LINK("link", QuestionProperty.LAYER),
-    WRITES_TO("writes to", QuestionProperty.WRITES_TO);
-    private final String said;
+    FORM,
+    NAME,
+    NAMED_RULE,
+    RULES,
+    ALLOWED_AREA,
+    ROWS,
+    SECTION_ASK_WHEN,
+    BLOCK,
+    BLOCK_ASK_WHEN,
+    ASK_WHEN(QuestionProperty.ASK_WHEN),
+    WORK_OUT(QuestionProperty.WORK_OUT),
+    CHECK(QuestionProperty.CHECKS),
+    CHECKS(QuestionProperty.CHECKS),
+    CODE(QuestionProperty.CODES),
+    CODES(QuestionProperty.CODES),
+    PREFILL(QuestionProperty.PREFILL),
+    START_VALUE(QuestionProperty.PREFILL),
+    LOOK_UP,
+    LOOK_UP_FILTER,
+    REFRESH(QuestionProperty.REFRESH),
+    NEEDED(QuestionProperty.NEED),
+    LEAST(QuestionProperty.LEAST),
+    RANGE(QuestionProperty.FROM),
+    LINK(QuestionProperty.LAYER),
+    WRITES_TO(QuestionProperty.WRITES_TO);
     private final Optional<QuestionProperty> property;
 
-    Kind(String said) {
-      this.said = said;
+    Kind() {
       property = Optional.empty();
     }
 
-    Kind(String said, QuestionProperty property) {
-      this.said = said;
+    Kind(QuestionProperty property) {
       this.property = Optional.of(property);
     }
 
@@ -69,8 +67,8 @@ public record FormPart(Kind kind, String which) {
   }
 
   /** The part as people call it: "ask when", "check 2", "code b". */
-  @Override
-  public String toString() {
-    return which.isEmpty() ? kind.said : kind.said + " " + which;
+  public Said said() {
+    Said of = Said.of("formPart." + kind.name());
+    return which.isEmpty() ? of : Said.of("formPart.which", "part", of, "which", which);
   }
 }

@@ -14,6 +14,7 @@ import org.whinridge.core.layer.Code;
 import org.whinridge.core.layer.Field;
 import org.whinridge.core.layer.Schema;
 import org.whinridge.core.rules.Scope;
+import org.whinridge.core.said.Said;
 import org.whinridge.core.text.Fold;
 import org.whinridge.core.value.ValueType;
 
@@ -52,17 +53,17 @@ final class FormScope implements Scope {
           new Known(
               "before." + f.name(),
               f.type().valueType(),
-              "the asset's " + f.label(),
+              Said.of("name.before", "label", f.label()),
               labels(f.codes()),
               f.unit()));
-    plain("place", ValueType.GEOMETRY, "the place");
-    plain("fix.accuracy", ValueType.NUMBER, "the position's accuracy in metres");
-    plain("fix.satellites", ValueType.NUMBER, "the number of satellites");
-    plain("device.person", ValueType.TEXT, "the person");
-    plain("device.name", ValueType.TEXT, "the device");
-    plain("visit.started", ValueType.DATE_TIME, "the start of the visit");
-    plain("visit.edition", ValueType.NUMBER, "the edition");
-    for (Known k : names.values()) labels.merge(Fold.lower(k.label()), 1, Integer::sum);
+    plain("place", ValueType.GEOMETRY, Said.of("name.place"));
+    plain("fix.accuracy", ValueType.NUMBER, Said.of("name.accuracy"));
+    plain("fix.satellites", ValueType.NUMBER, Said.of("name.satellites"));
+    plain("device.person", ValueType.TEXT, Said.of("name.person"));
+    plain("device.name", ValueType.TEXT, Said.of("name.device"));
+    plain("visit.started", ValueType.DATE_TIME, Said.of("name.started"));
+    plain("visit.edition", ValueType.NUMBER, Said.of("name.edition"));
+    for (Known k : names.values()) labels.merge(Fold.lower(k.label().toString()), 1, Integer::sum);
   }
 
   private void list(Section s, Schema schema, boolean inside) {
@@ -75,7 +76,7 @@ final class FormScope implements Scope {
           new Known(
               column,
               ValueType.LIST,
-              q.label() + " of the " + s.title(),
+              Said.of("name.column", "label", q.label(), "list", s.title()),
               labels(q.codes()),
               q.unit()));
       if (inside) question(q, schema, q.name());
@@ -85,15 +86,17 @@ final class FormScope implements Scope {
 
   private void question(Question q, Schema schema, String name) {
     if (!q.type().hasAnswer()) return;
-    Known k = new Known(name, q.valueType(schema), q.label(), labels(q.codes()), q.unit());
+    Known k =
+        new Known(name, q.valueType(schema), Said.text(q.label()), labels(q.codes()), q.unit());
     names.put(name, k);
     String last = "last." + q.name();
     names.put(
-        last, new Known(last, k.type(), "the last visit's " + q.label(), k.codes(), k.unit()));
+        last,
+        new Known(last, k.type(), Said.of("name.last", "label", q.label()), k.codes(), k.unit()));
   }
 
-  private void plain(String name, ValueType type, String label) {
-    names.put(name, new Known(name, type, label, List.of()));
+  private void plain(String name, ValueType type, Said label) {
+    names.put(name, new Known(name, type, label, List.of(), ""));
   }
 
   static List<CodeLabel> labels(List<Code> codes) {
@@ -103,8 +106,8 @@ final class FormScope implements Scope {
   }
 
   @Override
-  public boolean isShared(String label) {
-    return labels.getOrDefault(Fold.lower(label), 0) > 1;
+  public boolean isShared(Said label) {
+    return labels.getOrDefault(Fold.lower(label.toString()), 0) > 1;
   }
 
   @Override

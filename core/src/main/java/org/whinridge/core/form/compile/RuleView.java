@@ -38,13 +38,13 @@ public final class RuleView {
               .add("kind", p.kind().name())
               .add("from", p.at().from())
               .add("to", p.at().to())
-              .add("message", p.message())
+              .add("message", p.message().json())
               .add("fix", p.fix()));
     if (o.rule().isEmpty()) return out.add("problems", problems);
     Rule rule = o.rule().get();
     JsonValue parts = SentenceParts.of(rule).<JsonValue>map(SentenceParts::json).orElse(Json.NULL);
     return out.add("text", rule.canonical())
-        .add("sentence", Sentence.of(rule, scope))
+        .add("sentence", Sentence.of(rule, scope).json())
         .add("parts", parts)
         .add("json", Json.parse(CqlJson.write(rule)));
   }

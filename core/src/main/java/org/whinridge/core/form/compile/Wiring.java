@@ -12,6 +12,7 @@ import org.whinridge.core.layer.Code;
 import org.whinridge.core.layer.Field;
 import org.whinridge.core.layer.FieldType;
 import org.whinridge.core.layer.Schema;
+import org.whinridge.core.said.Said;
 
 /** Whether questions suit the fields that they write to, and their own settings each other. */
 final class Wiring {
@@ -37,8 +38,8 @@ final class Wiring {
               q.name(),
               FormPart.Kind.LEAST,
               FormProblem.Reason.LEAST_OVER_MOST,
-              String.valueOf(l.least()),
-              String.valueOf(l.most())));
+              Said.number(l.least()),
+              Said.number(l.most())));
     if (l.from().isPresent() && l.to().isPresent() && l.from().getAsDouble() > l.to().getAsDouble())
       out.add(FormProblem.of(q.name(), FormPart.Kind.RANGE, FormProblem.Reason.RANGE_TURNED));
     if (q.type() == QuestionType.LINK && q.wire().layer().isEmpty())

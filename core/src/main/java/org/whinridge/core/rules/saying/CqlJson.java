@@ -14,6 +14,7 @@ import org.whinridge.core.rules.RuleSyntax;
 import org.whinridge.core.rules.Rules;
 import org.whinridge.core.rules.Scope;
 import org.whinridge.core.rules.Span;
+import org.whinridge.core.said.Said;
 import org.whinridge.core.value.Value;
 import org.whinridge.core.value.ValueJson;
 import org.whinridge.core.value.ValueType;
@@ -41,10 +42,7 @@ public final class CqlJson {
     if (json.length() > 10 * Rules.MAX_LENGTH)
       return Rules.Outcome.failed(
           new RuleProblem(
-              RuleProblem.Kind.TOO_LONG,
-              new Span(0, 0),
-              "this CQL2 JSON is too long for a rule",
-              ""));
+              RuleProblem.Kind.TOO_LONG, new Span(0, 0), Said.of("rule.jsonTooLong"), ""));
     try {
       String text = Printer.print(CqlJsonReader.read(Json.parse(json)));
       return Rules.formula(
@@ -56,7 +54,7 @@ public final class CqlJson {
           new RuleProblem(
               RuleProblem.Kind.EXPECTED_OTHER,
               new Span(e.getLocation().offset, e.getLocation().offset),
-              "this is not JSON: " + e.getMessage(),
+              Said.of("rule.notJson", "why", e.getMessage()),
               ""));
     }
   }

@@ -15,6 +15,7 @@ import org.whinridge.core.rules.RuleProblem;
 import org.whinridge.core.rules.RuleSyntax;
 import org.whinridge.core.rules.Rules;
 import org.whinridge.core.rules.Span;
+import org.whinridge.core.said.Said;
 import org.whinridge.core.value.Value;
 
 /**
@@ -40,9 +41,9 @@ final class CqlJsonReader {
 
   private Node node(JsonValue v) {
     if (++depth > Rules.MAX_DEPTH)
-      throw bad(RuleProblem.Kind.TOO_DEEP, "the rule is nested more than 64 levels deep");
+      throw bad(RuleProblem.Kind.TOO_DEEP, Said.of("rule.tooDeep", "most", Rules.MAX_DEPTH));
     try {
-      if (v == null || v.isNull()) throw bad("a rule has no null; use isNull to ask for it");
+      if (v == null || v.isNull()) throw bad(Said.of("rule.json.null"));
       if (v.isString()) return literal(Value.text(v.asString()));
       if (v.isBoolean()) return literal(Value.of(v.asBoolean()));
       if (v.isNumber()) return number(v.asDouble());
@@ -69,33 +70,30 @@ final class CqlJsonReader {
     if (o.get("geometries") != null && o.getString("type", "").equals("GeometryCollection")) {
       List<Geometry> parts = new ArrayList<>();
       for (JsonValue part : array(o.get("geometries"), "geometries")) {
-        if (!part.isObject()) throw bad("geometries takes geometries");
-        if (part.asObject().get("geometries") != null)
-          throw bad("a collection can't stand in a collection; name its parts one by one");
+        if (!part.isObject()) throw bad(Said.of("rule.json.geometries"));
+        if (part.asObject().get("geometries") != null) throw bad(Said.of("rule.collectionInside"));
         parts.add(geometry(part.asObject()));
       }
-      if (parts.isEmpty()) throw bad("an empty geometry is nowhere");
+      if (parts.isEmpty()) throw bad(Said.of("rule.json.emptyGeometry"));
       return GeometryJson.WGS84.createGeometryCollection(parts.toArray(new Geometry[0]));
     }
     return GeometryJson.read(o)
         .filter(g -> !g.isEmpty())
-        .orElseThrow(
-            () -> bad("expected op, property, date, timestamp, interval, bbox or a geometry"));
+        .orElseThrow(() -> bad(Said.of("rule.json.unknown")));
   }
 
   private Node operation(String op, JsonArray json) {
     String lower = op.toLowerCase(Locale.ROOT);
     if (lower.equals("in")) {
       need(json, 2, op);
-      return new Node.In(
-          node(json.get(0)), some(array(json.get(1), "the list of in")), false, NOWHERE);
+      return new Node.In(node(json.get(0)), some(array(json.get(1), "in")), false, NOWHERE);
     }
     List<Node> a = nodes(json);
     switch (lower) {
       case "and":
       case "or":
         {
-          if (a.size() < 2) throw bad(op + " needs at least two arguments");
+          if (a.size() < 2) throw bad(Said.of("rule.json.two", "op", op));
           Node n = a.get(0);
           for (Node next : a.subList(1, a.size()))
             n = new Node.Logic(lower.equals("and"), n, next, NOWHERE);
@@ -152,7 +150,7 @@ final class CqlJsonReader {
   }
 
   private List<Node> some(JsonArray a) {
-    if (a.isEmpty()) throw bad("a list needs at least one item");
+    if (a.isEmpty()) throw bad(Said.of("rule.json.emptyList"));
     return nodes(a);
   }
 
@@ -163,7 +161,7 @@ final class CqlJsonReader {
   }
 
   private static Node number(double d) {
-    if (Double.isInfinite(d) || Double.isNaN(d)) throw bad("this number can't be kept");
+    if (Double.isInfinite(d) || Double.isNaN(d)) throw bad(Said.of("rule.json.number"));
     return literal(new Value.Num(d));
   }
 
@@ -177,24 +175,24 @@ final class CqlJsonReader {
 
   private static String text(JsonObject o, String member) {
     JsonValue v = o.get(member);
-    if (!v.isString()) throw bad(member + " takes a text");
+    if (!v.isString()) throw bad(Said.of("rule.json.text", "member", member));
     return v.asString();
   }
 
   private static JsonArray array(JsonValue v, String what) {
-    if (v == null || !v.isArray()) throw bad(what + " takes an array");
+    if (v == null || !v.isArray()) throw bad(Said.of("rule.json.array", "member", what));
     return v.asArray();
   }
 
   private static void need(JsonArray a, int n, String op) {
-    if (a.size() != n) throw bad(op + " takes " + n + (n == 1 ? " argument" : " arguments"));
+    if (a.size() != n) throw bad(Said.of("rule.json.takes", "op", op, "n", n));
   }
 
-  private static RuleSyntax bad(String message) {
+  private static RuleSyntax bad(Said message) {
     return bad(RuleProblem.Kind.EXPECTED_OTHER, message);
   }
 
-  private static RuleSyntax bad(RuleProblem.Kind kind, String message) {
+  private static RuleSyntax bad(RuleProblem.Kind kind, Said message) {
     return new RuleSyntax(new RuleProblem(kind, NOWHERE, message, ""));
   }
 }

@@ -7,13 +7,14 @@ import org.whinridge.core.rules.Functions;
 import org.whinridge.core.rules.Node;
 import org.whinridge.core.rules.Rule;
 import org.whinridge.core.rules.Scope;
+import org.whinridge.core.said.Said;
 import org.whinridge.core.text.Fold;
 import org.whinridge.core.value.Value;
 
 /**
- * A tree as plain English, with labels in place of names and codes, and numbers with their unit.
- * Two rules that mean different things never read the same: what is made of parts stands in
- * brackets wherever another part could be taken into it.
+ * A tree as a sentence, with labels in place of names and codes, and numbers with their unit; its
+ * words are texts of the catalogue. Two rules that mean different things never read the same: what
+ * is made of parts stands in brackets wherever another part could be taken into it.
  */
 public final class Sentence {
   private static final Set<String> CLOCK = Set.of("today", "now", "add_days");
@@ -28,38 +29,49 @@ public final class Sentence {
     this.scope = scope;
   }
 
-  /** The rule as an English sentence part: "kind is tide flap". */
-  public static String of(Rule rule, Scope scope) {
+  /** The rule as a part of a sentence: "kind is tide flap". */
+  public static Said of(Rule rule, Scope scope) {
     return new Sentence(scope).say(rule.tree());
   }
 
   /** A condition as a clause: "silt depth is over 100 mm". */
-  String say(Node n) {
+  Said say(Node n) {
     if (n instanceof Node.Logic l) return logic(l);
     if (n instanceof Node.Not not) {
-      if (not.operand() instanceof Node.Name name) return name(name) + " is no";
-      String of = say(not.operand());
-      return "it is not so that " + (not.operand() instanceof Node.Logic ? "(" + of + ")" : of);
+      if (not.operand() instanceof Node.Name name) return Said.of("phrase.isNo", "a", name(name));
+      return Said.of("phrase.not", "a", clause(not.operand()));
     }
     if (n instanceof Node.Compare c) return compare(c);
     if (n instanceof Node.Between b)
-      return side(b.value())
-          + (b.not() ? " is not between " : " is between ")
-          + inside(b.low())
-          + " and "
-          + beside(b.value(), b.high());
+      return Said.of(
+          b.not() ? "phrase.notBetween" : "phrase.between",
+          "a",
+          side(b.value()),
+          "b",
+          inside(b.low()),
+          "c",
+          beside(b.value(), b.high()));
     if (n instanceof Node.In in)
-      return side(in.value())
-          + (!in.not() ? " is " : in.items().size() == 1 ? " is not " : " is neither ")
-          + either(in.value(), in.items(), in.not() ? " nor " : " or ");
+      return pair(
+          !in.not() ? "phrase.is" : in.items().size() == 1 ? "phrase.isNot" : "phrase.isNeither",
+          side(in.value()),
+          either(in.value(), in.items(), in.not() ? "list.nor" : "list.or"));
     if (n instanceof Node.IsNull i) return nothing(i);
     if (n instanceof Node.Like l)
-      return side(l.left()) + (l.not() ? " is not like " : " is like ") + inside(l.pattern());
-    if (n instanceof Node.Name name) return name(name) + " is yes";
+      return pair(l.not() ? "phrase.notLike" : "phrase.like", side(l.left()), inside(l.pattern()));
+    if (n instanceof Node.Name name) return Said.of("phrase.isYes", "a", name(name));
     return side(n);
   }
 
-  private String logic(Node.Logic l) {
+  private static Said pair(String key, Said a, Said b) {
+    return Said.of(key, "a", a, "b", b);
+  }
+
+  private static Said brackets(Said a) {
+    return Said.of("phrase.brackets", "a", a);
+  }
+
+  private Said logic(Node.Logic l) {
     List<Node> parts = new ArrayList<>();
     Node n = l;
     while (n instanceof Node.Logic x && x.and() == l.and()) {
@@ -67,78 +79,81 @@ public final class Sentence {
       n = x.left();
     }
     parts.add(0, n);
-    List<String> said = new ArrayList<>();
+    List<Said> said = new ArrayList<>();
     boolean comma = false;
     for (Node part : parts) {
-      String s = part instanceof Node.Logic ? "(" + say(part) + ")" : say(part);
-      comma |= !(part instanceof Node.Logic) && (s.contains(" or ") || s.contains(" and "));
+      Said s = clause(part);
+      comma |= !(part instanceof Node.Logic) && Phrases.isJoined(s);
       said.add(s);
     }
-    return String.join((comma ? ", " : " ") + (l.and() ? "and " : "or "), said);
+    String key = (l.and() ? "phrase.and" : "phrase.or") + (comma ? "Comma" : "");
+    return Said.row(said, key, key);
   }
 
-  private String nothing(Node.IsNull i) {
+  private Said nothing(Node.IsNull i) {
     if (i.value() instanceof Node.Name name)
-      return name(name) + (i.not() ? " is answered" : " is not answered");
+      return Said.of(i.not() ? "phrase.answered" : "phrase.notAnswered", "a", name(name));
     if (isCondition(i.value()))
-      return (i.not() ? "it is known whether " : "it is not known whether ") + clause(i.value());
-    return side(i.value()) + (i.not() ? " gives a value" : " gives no value");
+      return Said.of(i.not() ? "phrase.known" : "phrase.notKnown", "a", clause(i.value()));
+    return Said.of(i.not() ? "phrase.givesValue" : "phrase.givesNone", "a", side(i.value()));
   }
 
-  private String compare(Node.Compare c) {
+  private Said compare(Node.Compare c) {
     if (truth(c.right()) != null) return yesNo(c.left(), truth(c.right()) == c.op().equals("="));
     if (truth(c.left()) != null) return yesNo(c.right(), truth(c.left()) == c.op().equals("="));
     boolean time =
         c.right() instanceof Node.Literal l
             ? l.value() instanceof Value.Day || l.value() instanceof Value.Moment
             : c.right() instanceof Node.Call call && CLOCK.contains(call.function());
-    String left =
+    Said left =
         c.left() instanceof Node.Literal l ? literal(l.value(), unit(c.right())) : side(c.left());
     boolean equal = c.op().equals("=") || c.op().equals("<>");
-    String right =
+    Said right =
         equal && c.right() instanceof Node.Name name
-            ? "the same as " + name(name)
+            ? Said.of("phrase.same", "a", name(name))
             : c.right() instanceof Node.Literal ? beside(c.left(), c.right()) : side(c.right());
-    return left + " " + verb(c.op(), time) + " " + right;
+    return pair(verb(c.op(), time), left, right);
   }
 
   private static Boolean truth(Node n) {
     return n instanceof Node.Literal l && l.value() instanceof Value.Bool b ? b.value() : null;
   }
 
-  private String yesNo(Node n, boolean yes) {
-    String what = n instanceof Node.Name name ? name(name) : "(" + clause(n) + ")";
-    return what + (yes ? " is yes" : " is no");
+  private Said yesNo(Node n, boolean yes) {
+    Said what = n instanceof Node.Name name ? name(name) : brackets(clause(n));
+    return Said.of(yes ? "phrase.isYes" : "phrase.isNo", "a", what);
   }
 
   private static String verb(String op, boolean time) {
     switch (op) {
       case "=":
-        return "is";
+        return "phrase.is";
       case "<>":
-        return "is not";
+        return "phrase.isNot";
       case "<":
-        return time ? "is before" : "is under";
+        return time ? "phrase.before" : "phrase.under";
       case ">":
-        return time ? "is after" : "is over";
+        return time ? "phrase.after" : "phrase.over";
       case "<=":
-        return time ? "is at the latest" : "is at most";
+        return time ? "phrase.atLatest" : "phrase.atMost";
       default:
-        return time ? "is at the earliest" : "is at least";
+        return time ? "phrase.atEarliest" : "phrase.atLeast";
     }
   }
 
-  private String either(Node question, List<Node> nodes, String last) {
-    return Phrases.series(nodes.stream().map(i -> member(question, i)).toList(), last);
+  private Said either(Node question, List<Node> nodes, String last) {
+    return Said.row(nodes.stream().map(i -> member(question, i)).toList(), last);
   }
 
   /** Something in a list beside a question: another question is told from a code of that label. */
-  private String member(Node question, Node n) {
-    return n instanceof Node.Name name ? "what " + name(name) + " is" : beside(question, n);
+  private Said member(Node question, Node n) {
+    return n instanceof Node.Name name
+        ? Said.of("phrase.whatIs", "a", name(name))
+        : beside(question, n);
   }
 
   /** A value beside a question: a code by its label, a number with the question's unit. */
-  private String beside(Node question, Node n) {
+  private Said beside(Node question, Node n) {
     if (!(n instanceof Node.Literal l)) return inside(n);
     List<Scope.CodeLabel> codes =
         question instanceof Node.Name q
@@ -148,11 +163,11 @@ public final class Sentence {
     return literal(l.value(), unit(question));
   }
 
-  private static String code(Scope.CodeLabel c, List<Scope.CodeLabel> codes) {
+  private static Said code(Scope.CodeLabel c, List<Scope.CodeLabel> codes) {
     String said = Fold.lower(c.label());
     long alike = codes.stream().filter(x -> Fold.lower(x.label()).equals(said)).count();
     String one = isPlain(said) ? said : "“" + said + "”";
-    return alike > 1 ? one + " (" + c.code() + ")" : one;
+    return Said.text(alike > 1 ? one + " (" + c.code() + ")" : one);
   }
 
   /** Whether words can stand in a sentence without being taken for its own. */
@@ -163,29 +178,35 @@ public final class Sentence {
     return !words.isBlank();
   }
 
-  private String name(Node.Name n) {
+  private Said name(Node.Name n) {
     Scope.Known known = scope.find(n.name()).orElse(null);
-    if (known == null) return n.name();
-    String said = lowerFirst(known.label());
-    String one = isPlain(said) ? said : "‘" + said + "’";
-    return scope.isShared(known.label()) ? one + " (" + n.name() + ")" : one;
+    if (known == null) return Said.text(n.name());
+    Said label = known.label();
+    Said said = label.isText() ? Said.text(lowerFirst(label.toString())) : label;
+    Said one = isPlain(said) ? said : Said.of("phrase.quoted", "a", said);
+    return scope.isShared(label) ? Said.of("phrase.named", "a", one, "name", n.name()) : one;
+  }
+
+  private static boolean isPlain(Said said) {
+    for (Object v : said.args().values()) if (v instanceof String s && !isPlain(s)) return false;
+    return true;
   }
 
   /** A value as one side of a comparison; what has parts of its own in a row stands in brackets. */
-  private String side(Node n) {
-    String said = word(n);
+  private Said side(Node n) {
+    Said said = word(n);
     return n instanceof Node.Call c && Phrases.isRow(c.function(), c.arguments().size())
-        ? "(" + said + ")"
-        : isComparison(n) ? "(" + said + ")" : said;
+        ? brackets(said)
+        : isComparison(n) ? brackets(said) : said;
   }
 
   /** A value inside of another phrase: in brackets, unless it can only be taken as it is meant. */
-  private String inside(Node n) {
+  private Said inside(Node n) {
     boolean closed =
         n instanceof Node.Name
             || n instanceof Node.Literal
             || (n instanceof Node.Call c && isClosed(c));
-    return closed ? word(n) : "(" + word(n) + ")";
+    return closed ? word(n) : brackets(word(n));
   }
 
   private static boolean isClosed(Node.Call c) {
@@ -214,66 +235,72 @@ public final class Sentence {
   }
 
   /** A condition inside of a phrase; a chain of them in brackets. */
-  private String clause(Node n) {
-    return n instanceof Node.Logic ? "(" + say(n) + ")" : say(n);
+  private Said clause(Node n) {
+    return n instanceof Node.Logic ? brackets(say(n)) : say(n);
   }
 
-  private String word(Node n) {
+  private Said word(Node n) {
     if (n instanceof Node.Name m) return name(m);
     if (n instanceof Node.Literal l) return literal(l.value(), "");
     if (n instanceof Node.Arithmetic a) {
       boolean sum = a.op().equals("+") || a.op().equals("-");
-      return operand(a.left(), sum ? unit(a.right()) : "")
-          + " "
-          + (a.op().equals("*") ? "×" : a.op().equals("-") ? "−" : a.op())
-          + " "
-          + operand(a.right(), sum ? unit(a.left()) : "");
+      return Said.of(
+          "phrase.arithmetic",
+          "a",
+          operand(a.left(), sum ? unit(a.right()) : ""),
+          "op",
+          a.op().equals("*") ? "×" : a.op().equals("-") ? "−" : a.op(),
+          "b",
+          operand(a.right(), sum ? unit(a.left()) : ""));
     }
-    if (n instanceof Node.Negate m) return "−" + operand(m.operand(), "");
+    if (n instanceof Node.Negate m) return Said.of("phrase.minus", "a", operand(m.operand(), ""));
     if (n instanceof Node.ListOf l)
-      return l.items().isEmpty() ? "an empty list" : either(l, l.items(), " and ");
+      return l.items().isEmpty() ? Said.of("phrase.emptyList") : either(l, l.items(), "list.and");
     return n instanceof Node.Call c ? call(c) : say(n);
   }
 
-  private String operand(Node n, String unit) {
+  private Said operand(Node n, String unit) {
     if (n instanceof Node.Literal l) return literal(l.value(), unit);
     boolean plain = n instanceof Node.Name || (n instanceof Node.Call c && c.arguments().isEmpty());
-    return plain ? word(n) : "(" + word(n) + ")";
+    return plain ? word(n) : brackets(word(n));
   }
 
-  private String call(Node.Call c) {
+  private Said call(Node.Call c) {
     List<Node> a = c.arguments();
     if (c.function().equals("add_days") && number(a.get(1)) != null) return days(a);
     if (c.function().equals("round") && a.size() == 2 && number(a.get(1)) != null)
-      return inside(a.get(0)) + Phrases.rounded(number(a.get(1)));
-    List<String> args = new ArrayList<>();
+      return Phrases.rounded(inside(a.get(0)), number(a.get(1)));
+    List<Said> args = new ArrayList<>();
     for (int i = 0; i < a.size(); i++) args.add(argument(c, i));
     return Phrases.say(c.function(), args);
   }
 
-  private String argument(Node.Call c, int i) {
+  private Said argument(Node.Call c, int i) {
     Node n = c.arguments().get(i);
     if (c.function().equals("INTERVAL")
         && n instanceof Node.Literal l
-        && l.value().equals(Value.text(".."))) return "any time";
+        && l.value().equals(Value.text(".."))) return Said.of("phrase.anyTime");
     if (c.function().startsWith("A_") && i > 0) {
       Node first = c.arguments().get(0);
       if (n instanceof Node.ListOf l && l.items().isEmpty()) return word(n);
       return n instanceof Node.ListOf l
-          ? either(first, l.items(), c.function().equals("A_OVERLAPS") ? " or " : " and ")
+          ? either(first, l.items(), c.function().equals("A_OVERLAPS") ? "list.or" : "list.and")
           : member(first, n);
     }
     boolean condition = isComparison(n) || (c.function().equals("if") && i == 0);
     return condition ? clause(n) : inside(n);
   }
 
-  private String days(List<Node> a) {
+  private Said days(List<Node> a) {
     double d = number(a.get(1));
-    String count = literal(Value.of(Math.abs(d)), "");
-    return count
-        + (Math.abs(d) == 1 ? " day " : " days ")
-        + (d < 0 ? "before " : "after ")
-        + inside(a.get(0));
+    return Said.of(
+        d < 0 ? "phrase.daysBefore" : "phrase.daysAfter",
+        "n",
+        Math.abs(d),
+        "count",
+        Said.number(Math.abs(d)),
+        "a",
+        inside(a.get(0)));
   }
 
   private static Double number(Node n) {
@@ -295,11 +322,15 @@ public final class Sentence {
         : "";
   }
 
-  private static String literal(Value v, String unit) {
-    if (v instanceof Value.Text t) return "“" + t.value().replace("”", "””") + "”";
+  private static Said literal(Value v, String unit) {
+    if (v instanceof Value.Text t) return Said.text("“" + t.value().replace("”", "””") + "”");
     if (v instanceof Value.Place p) return Phrases.shape(p.geometry());
-    if (v instanceof Value.Num n && !unit.isEmpty()) return v.plain() + " " + unit;
-    return v.isEmpty() ? "nothing" : v.plain();
+    if (v instanceof Value.Bool b) return Said.of(b.value() ? "phrase.true" : "phrase.false");
+    if (v instanceof Value.Num n)
+      return unit.isEmpty()
+          ? Said.number(n.value())
+          : Said.of("phrase.withUnit", "n", Said.number(n.value()), "unit", unit);
+    return v.isEmpty() ? Said.of("phrase.nothing") : Said.text(v.plain());
   }
 
   private static String lowerFirst(String s) {

@@ -5,11 +5,14 @@ import com.eclipsesource.json.JsonObject;
 import com.eclipsesource.json.JsonValue;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Locale;
 import java.util.Optional;
 import org.whinridge.core.rules.Node;
 import org.whinridge.core.rules.Printer;
 import org.whinridge.core.rules.Rule;
 import org.whinridge.core.rules.Span;
+import org.whinridge.core.said.Said;
+import org.whinridge.core.said.Unfit;
 import org.whinridge.core.value.Value;
 
 /**
@@ -21,35 +24,38 @@ import org.whinridge.core.value.Value;
 public record SentenceParts(boolean all, List<Part> parts) {
   /** The comparisons of a part, with the words for people. */
   public enum Comparison {
-    IS("is", 1),
-    IS_NOT("is not", 1),
-    UNDER("is under", 1),
-    OVER("is over", 1),
-    AT_MOST("is at most", 1),
-    AT_LEAST("is at least", 1),
-    BETWEEN("is between", 2),
-    NOT_BETWEEN("is not between", 2),
-    ONE_OF("is one of", -1),
-    NONE_OF("is none of", -1),
-    HAS_ANY("has any of", -1),
-    HAS_ALL("has all of", -1),
-    LIKE("is like", 1),
-    NOT_LIKE("is not like", 1),
-    YES("is yes", 0),
-    NO("is no", 0),
-    ANSWERED("is answered", 0),
-    NOT_ANSWERED("is not answered", 0);
-    private final String said;
+    IS(1),
+    IS_NOT(1),
+    UNDER(1),
+    OVER(1),
+    AT_MOST(1),
+    AT_LEAST(1),
+    BETWEEN(2),
+    NOT_BETWEEN(2),
+    ONE_OF(-1),
+    NONE_OF(-1),
+    HAS_ANY(-1),
+    HAS_ALL(-1),
+    LIKE(1),
+    NOT_LIKE(1),
+    YES(0),
+    NO(0),
+    ANSWERED(0),
+    NOT_ANSWERED(0);
     private final int takes;
 
-    Comparison(String said, int takes) {
-      this.said = said;
+    Comparison(int takes) {
       this.takes = takes;
     }
 
-    /** The words for people, which also name it in data. */
-    public String said() {
-      return said;
+    /** The word in data: "at_most". */
+    public String id() {
+      return name().toLowerCase(Locale.ROOT);
+    }
+
+    /** The words for people. */
+    public Said said() {
+      return Said.of("comparison." + name());
     }
 
     /** How many values it takes; -1 for one or more. */
@@ -57,8 +63,8 @@ public record SentenceParts(boolean all, List<Part> parts) {
       return takes;
     }
 
-    static Optional<Comparison> of(String said) {
-      for (Comparison c : values()) if (c.said.equals(said)) return Optional.of(c);
+    static Optional<Comparison> of(String id) {
+      for (Comparison c : values()) if (c.id().equals(id)) return Optional.of(c);
       return Optional.empty();
     }
   }
@@ -217,7 +223,7 @@ public record SentenceParts(boolean all, List<Part> parts) {
       a.add(
           new JsonObject()
               .add("question", p.question)
-              .add("comparison", p.comparison.said)
+              .add("comparison", p.comparison.id())
               .add("values", values));
     }
     return new JsonObject().add("join", all ? "all" : "any").add("parts", a);
@@ -234,23 +240,21 @@ public record SentenceParts(boolean all, List<Part> parts) {
     try {
       for (JsonValue v : o.get("parts").asArray()) {
         JsonObject p = v.asObject();
-        String said = p.getString("comparison", "");
+        String id = p.getString("comparison", "");
         Comparison c =
-            Comparison.of(said)
-                .orElseThrow(
-                    () -> new IllegalArgumentException("there is no comparison ‘" + said + "’"));
+            Comparison.of(id).orElseThrow(() -> new Unfit("rule.noComparison", "comparison", id));
         List<String> values = new ArrayList<>();
         if (p.get("values") != null)
           for (JsonValue x : p.get("values").asArray()) values.add(x.asString());
         if (c.takes < 0 ? values.isEmpty() : values.size() != c.takes)
-          throw new IllegalArgumentException(
-              "‘" + said + "’ takes " + (c.takes < 0 ? "at least one value" : c.takes + " values"));
+          throw new Unfit(
+              c.takes < 0 ? "rule.takesSome" : "rule.takes", "comparison", c.said(), "n", c.takes);
         parts.add(new Part(p.getString("question", ""), c, values));
       }
     } catch (UnsupportedOperationException | NullPointerException e) {
-      throw new IllegalArgumentException("these are no parts of a sentence", e);
+      throw new Unfit("rule.noParts").because(e);
     }
-    if (parts.isEmpty()) throw new IllegalArgumentException("a sentence needs at least one part");
+    if (parts.isEmpty()) throw new Unfit("rule.noPart");
     return new SentenceParts(o.getString("join", "all").equals("all"), parts);
   }
 }

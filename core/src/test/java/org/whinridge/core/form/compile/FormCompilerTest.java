@@ -14,6 +14,7 @@ import org.whinridge.core.layer.FieldType;
 import org.whinridge.core.layer.Schema;
 import org.whinridge.core.layer.Start;
 import org.whinridge.core.place.GeometryKind;
+import org.whinridge.core.said.English;
 import org.whinridge.core.visit.FormFixture;
 
 class FormCompilerTest {
@@ -41,10 +42,11 @@ class FormCompilerTest {
                 .set("width", "askWhen", "\"silt > 3\"")
                 .problems())
         .singleElement()
-        .satisfies(p -> assertThat(p.message()).contains("silt, then width, then silt"));
+        .satisfies(
+            p -> assertThat(English.of(p.message())).contains("silt, then width, then silt"));
     assertThat(new FormFixture().set("silt", "askWhen", "\"silt > 3\"").problems())
         .singleElement()
-        .satisfies(p -> assertThat(p.message()).contains("silt, then silt"));
+        .satisfies(p -> assertThat(English.of(p.message())).contains("silt, then silt"));
   }
 
   @Test
@@ -57,7 +59,7 @@ class FormCompilerTest {
             .set("beat", "prefill", "[{\"from\":\"place\",\"layer\":\"\",\"field\":\"\"}]")
             .problems();
     assertThat(all)
-        .extracting(p -> p.question() + " · " + p.part())
+        .extracting(p -> p.question() + " · " + English.of(p.part().said()))
         .containsExactly(
             "silt · ask when", "width · check 1", "beat · place look-up", "note · work out");
     assertThat(all.get(1).rule()).get().satisfies(r -> assertThat(r.fix()).isEqualTo("width"));
@@ -85,10 +87,10 @@ class FormCompilerTest {
             .set("silt", "askWhen", "\"cost = 'a'\"");
     assertThat(x.problems())
         .singleElement()
-        .satisfies(p -> assertThat(p.message()).contains("office only"));
+        .satisfies(p -> assertThat(English.of(p.message())).contains("office only"));
     assertThat(new FormFixture().set("silt", "askWhen", "\"before.cost = 'a'\"").problems())
         .singleElement()
-        .satisfies(p -> assertThat(p.message()).contains("does not travel"));
+        .satisfies(p -> assertThat(English.of(p.message())).contains("does not travel"));
     assertThat(
             new FormFixture()
                 .set("kind", "officeOnly", "true")
@@ -165,7 +167,7 @@ class FormCompilerTest {
         Form.read(
             "{\"sections\":[{\"title\":\"A\",\"questions\":[{\"name\":\"e\",\"label\":\"E\",\"type\":\"decimal\",\"writesTo\":\"east\"}]}]}");
     assertThat(FormCompiler.compile(byHand, schema).notes())
-        .extracting(FormProblem::message)
+        .extracting(x -> English.of(x.message()))
         .singleElement()
         .asString()
         .contains("fills itself", "make the question read only");
@@ -177,6 +179,6 @@ class FormCompilerTest {
     FormProblem p =
         FormProblem.of(
             "q", FormPart.Kind.LOOK_UP, FormProblem.Reason.LOOK_UP_FIELD_UNKNOWN, "{1} {0}", "w");
-    assertThat(p.message()).isEqualTo("{1} {0} has no field ‘w’");
+    assertThat(English.of(p.message())).isEqualTo("{1} {0} has no field ‘w’");
   }
 }

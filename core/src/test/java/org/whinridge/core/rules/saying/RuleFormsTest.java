@@ -12,6 +12,7 @@ import org.whinridge.core.rules.Rule;
 import org.whinridge.core.rules.RuleProblem;
 import org.whinridge.core.rules.Rules;
 import org.whinridge.core.rules.TestNames;
+import org.whinridge.core.said.English;
 import org.whinridge.core.value.ValueType;
 
 /** One rule in its other forms: CQL2 JSON, a sentence, parts of a sentence, under a new name. */
@@ -65,7 +66,7 @@ class RuleFormsTest {
   void brokenCql2JsonGetsAProblem(String json, String message) {
     Rules.Outcome o = CqlJson.read(json, names, ValueType.EMPTY);
     assertThat(o.rule()).isEmpty();
-    assertThat(o.problems().get(0).message()).contains(message);
+    assertThat(English.of(o.problems().get(0).message())).contains(message);
   }
 
   /** Printed with its blanks such a rule is longer than a rule may be. */
@@ -105,7 +106,7 @@ class RuleFormsTest {
         "years_between(built, today()) > 30 | the years from built to today is over 30"
       })
   void aRuleIsSaidInPlainEnglish(String text, String sentence) {
-    assertThat(Sentence.of(rule(text), names)).isEqualTo(sentence);
+    assertThat(English.of(Sentence.of(rule(text), names))).isEqualTo(sentence);
   }
 
   @ParameterizedTest
@@ -132,13 +133,12 @@ class RuleFormsTest {
   @Test
   void brokenPartsAreRefusedInWords() {
     String part = "{\"join\":\"all\",\"parts\":[{\"question\":\"silt\",\"comparison\":\"%s\"}]}";
-    assertThatThrownBy(
-            () -> SentenceParts.read(Json.parse(part.replace("%s", "is over")).asObject()))
-        .hasMessageContaining("‘is over’ takes 1 value");
+    assertThatThrownBy(() -> SentenceParts.read(Json.parse(part.replace("%s", "over")).asObject()))
+        .satisfies(English.says("‘is over’ takes 1 value"));
     assertThatThrownBy(() -> SentenceParts.read(Json.parse(part.replace("%s", "beats")).asObject()))
-        .hasMessageContaining("no comparison ‘beats’");
+        .satisfies(English.says("no comparison ‘beats’"));
     assertThatThrownBy(() -> SentenceParts.read(Json.parse("{}").asObject()))
-        .hasMessageContaining("no parts of a sentence");
+        .satisfies(English.says("no parts of a sentence"));
   }
 
   @ParameterizedTest

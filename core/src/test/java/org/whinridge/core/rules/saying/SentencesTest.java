@@ -15,6 +15,7 @@ import org.whinridge.core.rules.Rule;
 import org.whinridge.core.rules.Rules;
 import org.whinridge.core.rules.Scope;
 import org.whinridge.core.rules.TestNames;
+import org.whinridge.core.said.English;
 import org.whinridge.core.value.Value;
 import org.whinridge.core.value.ValueType;
 
@@ -55,7 +56,7 @@ class SentencesTest {
         "substr(note, 1, 2) = 'OS' | 2 letters of note from letter 1 on is “OS”"
       })
   void rulesAreSaidWell(String text, String sentence) {
-    assertThat(Sentence.of(rule(text), names)).isEqualTo(sentence);
+    assertThat(English.of(Sentence.of(rule(text), names))).isEqualTo(sentence);
   }
 
   /** Labels that two questions share, and words that a sentence needs itself. */
@@ -100,7 +101,7 @@ class SentencesTest {
           {"k = '2'", "kind is weir (2)"},
           {"k IN ('1', '3')", "kind is weir (1) or “a, b”"}
         })
-      assertThat(Sentence.of(Rules.condition(x[0], scope).rule().orElseThrow(), scope))
+      assertThat(English.of(Sentence.of(Rules.condition(x[0], scope).rule().orElseThrow(), scope)))
           .isEqualTo(x[1]);
   }
 
@@ -295,7 +296,7 @@ class SentencesTest {
       String text = condition(1 + i % 3);
       Rule r = Rules.condition(text, names).rule().orElse(null);
       if (r == null) continue;
-      String sentence = Sentence.of(r, names);
+      String sentence = English.of(Sentence.of(r, names));
       String meaning = meaning(r.tree());
       String before = told.putIfAbsent(sentence, meaning);
       String was = texts.putIfAbsent(sentence, r.canonical());
@@ -322,7 +323,7 @@ class SentencesTest {
       atoms.clear();
       Rule r = rule(chain(3));
       String meant = skeleton(r.tree(), atoms);
-      String sentence = Sentence.of(r, names);
+      String sentence = English.of(Sentence.of(r, names));
       List<String> longest = new ArrayList<>(atoms.keySet());
       longest.sort((a, b) -> b.length() - a.length());
       for (String a : longest) sentence = sentence.replace(a, atoms.get(a));
@@ -355,7 +356,7 @@ class SentencesTest {
       parts.add(0, skeleton(at, atoms));
       return (l.and() ? "all" : "any") + "(" + String.join(" ", parts) + ")";
     }
-    String said = new Sentence(names).say(n);
+    String said = English.of(new Sentence(names).say(n));
     return atoms.computeIfAbsent(said, k -> "#" + (char) ('A' + atoms.size()));
   }
 
