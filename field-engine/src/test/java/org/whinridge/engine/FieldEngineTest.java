@@ -7,6 +7,7 @@ import com.eclipsesource.json.JsonArray;
 import com.eclipsesource.json.JsonObject;
 import com.eclipsesource.json.JsonValue;
 import org.junit.jupiter.api.Test;
+import org.whinridge.core.said.English;
 
 /** The exported border as the day book calls it: text in, text out, long-lived objects between. */
 class FieldEngineTest {
@@ -83,10 +84,10 @@ class FieldEngineTest {
   void aFormThatCannotBeFilledSaysWhy() {
     String bad = FORM.replace("kind = 'flap'", "knd = 'flap'");
     assertThat(FieldEngine.form(bad, SCHEMA)).isNull();
-    assertThat(FieldEngine.problems(bad, SCHEMA))
+    assertThat(English.inText(FieldEngine.problems(bad, SCHEMA)))
         .contains("\"question\":\"silt\"")
         .contains("did you mean kind?");
-    assertThat(FieldEngine.problems("[]", SCHEMA)).contains("this is not a form");
+    assertThat(English.inText(FieldEngine.problems("[]", SCHEMA))).contains("this is not a form");
     assertThat(FieldEngine.problems(FORM, SCHEMA)).isEqualTo("[]");
   }
 
@@ -157,22 +158,24 @@ class FieldEngineTest {
     assertThat(v.isComplete()).isTrue();
     v.set("kind", "\"weir\"");
     assertThat(v.isComplete()).isFalse();
-    assertThat(v.view()).contains("another feature already has");
+    assertThat(English.inText(v.view())).contains("another feature already has");
   }
 
   @Test
   void rulesAreShownToTheirAuthorAndDraftsAreRunDry() {
-    assertThat(FieldEngine.rule(LIST_FORM, SCHEMA, "rows", "m > 2", "condition"))
+    assertThat(English.inText(FieldEngine.rule(LIST_FORM, SCHEMA, "rows", "m > 2", "condition")))
         .contains("\"sentence\":\"m is over 2\"");
-    assertThat(FieldEngine.rule(LIST_FORM, SCHEMA, "", "m > 2", "condition"))
+    assertThat(English.inText(FieldEngine.rule(LIST_FORM, SCHEMA, "", "m > 2", "condition")))
         .contains("here it is written rows.m");
     assertThat(
             FieldEngine.ruleFromParts(
-                "{\"join\":\"any\",\"parts\":[{\"question\":\"m\",\"comparison\":\"is over\",\"values\":[\"2\"]},{\"question\":\"kind\",\"comparison\":\"is answered\"}]}"))
+                "{\"join\":\"any\",\"parts\":[{\"question\":\"m\",\"comparison\":\"over\",\"values\":[\"2\"]},{\"question\":\"kind\",\"comparison\":\"answered\"}]}"))
         .isEqualTo("m > 2 OR kind IS NOT NULL");
     assertThat(FieldEngine.ruleFromParts("{}")).isEmpty();
     assertThat(
-            FieldEngine.notes(LIST_FORM.replace("total < 9", "total < 9 AND total > 12"), SCHEMA))
+            English.inText(
+                FieldEngine.notes(
+                    LIST_FORM.replace("total < 9", "total < 9 AND total > 12"), SCHEMA)))
         .contains("no answer of this question can ever meet this check");
     FieldEngine.Dry dry =
         FieldEngine.dryRun(FieldEngine.form(LIST_FORM, SCHEMA), START, FieldEngine.layers());

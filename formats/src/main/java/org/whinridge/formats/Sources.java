@@ -155,8 +155,7 @@ public final class Sources {
   private void photo(Brought b) throws FileProblem, IOException {
     Path photo =
         Pictures.photo(b.file).orElseThrow(() -> new FileProblem("file.pictureCantBeRead"));
-    if (Pictures.fault(photo) == Pictures.Fault.UNREADABLE)
-      throw new FileProblem("file.pictureCantBeRead2");
+    if (Pictures.fault(photo) == Pictures.Fault.UNREADABLE) throw new FileProblem("file.noJpeg");
     photos.put(b.name, b.file);
   }
 

@@ -114,8 +114,7 @@ class BringInController {
         return "bring-in-done";
       }
       case "gone" -> {
-        flash.addFlashAttribute(
-            "done", Said.of("told.theseFilesWereImported", "problem", s.problem()));
+        flash.addFlashAttribute("done", Said.of("told.filesImported", "what", s.problem()));
         return "redirect:/p/" + project + "/layers";
       }
       default -> {

@@ -113,7 +113,7 @@ record Choice(
               f.has("empties"),
               columns(p, f)));
     }
-    if (out.isEmpty()) throw Refusal.refused("refused.chooseAtLeastOne");
+    if (out.isEmpty()) throw Refusal.refused("refused.chooseLayerToImport");
     return out;
   }
 
@@ -190,7 +190,7 @@ record Choice(
       return p.systemCode().isEmpty() ? Optional.empty() : p.layer().system();
     return Optional.of(
         CoordinateSystems.code(code.replaceAll(" .*", ""))
-            .orElseThrow(() -> Refusal.refused("refused.noCoordinateSystemKnown", "code", code)));
+            .orElseThrow(() -> Refusal.refused("refused.unknownSystem", "system", code)));
   }
 
   private static Optional<PlaceColumns> places(Form f) {

@@ -143,7 +143,7 @@ class Importing {
         act(layer).ifPresent(a -> changes.takeBack(layer, a, person)); // whole, or not at all
         throw e;
       }
-      notes.add(Said.of("told.picturesKeptAsPictures", "pictures", pictures.size()));
+      notes.add(Said.of("told.picturesKept", "n", pictures.size()));
     }
     return new Outcome(
         layer,

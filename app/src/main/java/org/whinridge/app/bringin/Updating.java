@@ -162,7 +162,7 @@ class Updating {
               row < 0 ? r.geometry() : moved(c, columns, row, r));
         });
     t.notes = new ArrayList<>(file.notes());
-    if (t.pictures > 0) t.notes.add(Said.of("told.otherRowsUpdateTakes", "pictures", t.pictures));
+    if (t.pictures > 0) t.notes.add(Said.of("told.picturesLeft", "n", t.pictures));
     return t;
   }
 

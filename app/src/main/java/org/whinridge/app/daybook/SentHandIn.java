@@ -16,11 +16,11 @@ record SentHandIn(UUID id, String device, String deviceId, List<JsonValue> visit
 
   /** Reads it, or refuses it as a whole. */
   static SentHandIn read(JsonObject o) {
-    UUID id = Sent.uuid(o, "id").orElseThrow(() -> Refusal.refused("refused.handNoId"));
+    UUID id = Sent.uuid(o, "id").orElseThrow(() -> Refusal.refused("refused.handInNoId"));
     JsonValue list = o.get("visits");
-    if (list == null || !list.isArray()) throw Refusal.refused("refused.handNoVisits");
+    if (list == null || !list.isArray()) throw Refusal.refused("refused.handInNoVisits");
     if (list.asArray().size() > MOST_VISITS)
-      throw Refusal.refused("refused.onePartHandAt", "mostVisits", MOST_VISITS);
+      throw Refusal.refused("refused.tooManyVisits", "most", MOST_VISITS);
     return new SentHandIn(
         id,
         Sent.cut(Sent.text(o, "device"), 80),

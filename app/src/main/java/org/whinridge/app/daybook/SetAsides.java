@@ -133,10 +133,10 @@ public class SetAsides {
 
   private static Refusal over(SetAsideEntity e) {
     return Refusal.conflict(
-        "refused.alreadyNothingWasChanged",
-        "id",
+        "refused.setAsideIsAlready",
+        "fate",
         Said.of("fateWord." + e.fate.name()),
-        "decidedBy",
+        "person",
         e.decidedBy);
   }
 

@@ -119,8 +119,7 @@ class VisitKeeping {
       // one visit never holds up the others of a hand-in, whatever is in it
       LOG.error("a visit of {} could not be looked at", person, e);
       throw new NoVisit(
-          new Unfit("refused.lookingAtFailed", "simpleName", e.getClass().getSimpleName())
-              .because(e));
+          new Unfit("refused.lookingFailed", "what", e.getClass().getSimpleName()).because(e));
     }
   }
 
@@ -171,8 +170,7 @@ class VisitKeeping {
   }
 
   private List<Photos.Announced> announced(List<SentVisit.SentPhoto> sent) {
-    if (sent.size() > MOST_PHOTOS)
-      throw new Unfit("refused.visitAtMostPhotos", "mostPhotos", MOST_PHOTOS);
+    if (sent.size() > MOST_PHOTOS) throw new Unfit("refused.tooManyPhotos", "most", MOST_PHOTOS);
     List<Photos.Announced> out = new ArrayList<>();
     for (SentVisit.SentPhoto p : sent) {
       if (!p.sha256().matches("[0-9a-f]{64}") || p.bytes() < 1 || p.bytes() > photos.limit())

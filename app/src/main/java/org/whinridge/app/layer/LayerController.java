@@ -121,7 +121,7 @@ class LayerController {
         flash.addFlashAttribute("done", Said.of("told.wasTakenBack", "name", layer.name()));
         return "redirect:/p/" + project + "/layers";
       }
-      flash.addFlashAttribute("done", Said.of("told.takenBackOtherAs", "restored", t.restored()));
+      flash.addFlashAttribute("done", Said.of("told.takenBackAs", "n", t.restored()));
       if (!t.left().isEmpty()) flash.addFlashAttribute("notes", t.left());
     } catch (Refusal e) {
       flash.addFlashAttribute("problem", e.said());

@@ -50,8 +50,7 @@ public record LayerFilter(String text, Optional<Condition> made) {
         .orElseThrow(
             () -> {
               RuleProblem p = out.problems().get(0);
-              return Refusal.refused(
-                  "refused.filterCantBeUsed", "from", p.at().from() + 1, "message", p.message());
+              return Refusal.refused("refused.filter", "at", p.at().from() + 1, "why", p.message());
             });
   }
 }

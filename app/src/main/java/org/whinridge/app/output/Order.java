@@ -72,7 +72,7 @@ record Order(
   }
 
   Order {
-    if (layers.isEmpty()) throw Refusal.refused("refused.chooseAtLeastOne4");
+    if (layers.isEmpty()) throw Refusal.refused("refused.chooseLayerToTakeOut");
     if (layers.size() > 1 && !(filter.isBlank() && only.isEmpty()))
       throw Refusal.refused("refused.filterOneLayerChoose");
     if (!system.code().startsWith("EPSG:"))
@@ -94,6 +94,6 @@ record Order(
     if (code.isBlank()) return CoordinateSystem.wgs84();
     Optional<CoordinateSystem> s =
         org.whinridge.formats.crs.CoordinateSystems.code(code.replaceAll(" .*", ""));
-    return s.orElseThrow(() -> Refusal.refused("refused.noCoordinateSystemKnown", "code", code));
+    return s.orElseThrow(() -> Refusal.refused("refused.unknownSystem", "system", code));
   }
 }

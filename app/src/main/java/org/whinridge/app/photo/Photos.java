@@ -194,7 +194,7 @@ public class Photos {
     for (Announced p : photos) {
       PhotoEntity known = there.get(p.id());
       if (known != null && (!visit.equals(known.visitId) || !known.sha256.equals(p.sha256())))
-        throw new Unfit("refused.photoKnownAlreadyOther", "id", p.id());
+        throw new Unfit("refused.photoOfOtherContent", "id", p.id());
       if (known == null) fresh.add(entity(visit, p, by));
     }
     repository.saveAll(fresh);

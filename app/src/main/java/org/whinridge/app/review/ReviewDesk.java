@@ -270,7 +270,8 @@ class ReviewDesk {
     Visit v = locked(project, id, Visits.OPEN);
     Layers.Locked locked = layers.lock(v.layerId(), v.featureId());
     Layer layer = locked.layer();
-    Feature now = locked.feature().orElseThrow(() -> Refusal.conflict("refused.featureNotOnLayer"));
+    Feature now =
+        locked.feature().orElseThrow(() -> Refusal.conflict("refused.featureGoneAtAccept"));
     Merge.Result merge = merged(v, layer, now).result();
     Map<String, Value> writes = new LinkedHashMap<>(merge.writes());
     for (Merge.FieldMerge clash : merge.clashes()) {
@@ -330,7 +331,7 @@ class ReviewDesk {
                         locked.layer(),
                         locked
                             .feature()
-                            .orElseThrow(() -> Refusal.conflict("refused.featureNotOnLayer2")),
+                            .orElseThrow(() -> Refusal.conflict("refused.featureGoneAtTakeBack")),
                         person)));
     visits.decide(id, VisitState.WAITING, "", person);
     return left;

@@ -76,7 +76,7 @@ public class RoundMaking {
     if (name.isEmpty() || name.length() > 120)
       throw Refusal.refused("refused.roundNeedsNameCharacters");
     if (plan.note().length() > 1000)
-      throw Refusal.refused("refused.noteCharactersAtMost", "note", plan.note().length());
+      throw Refusal.refused("refused.noteTooLong", "n", plan.note().length());
     if (!form.layerId().equals(layer.id()))
       throw Refusal.refused("refused.formBelongsAnotherLayer", "name", layer.name());
     if (form.edition() == 0)
@@ -86,8 +86,7 @@ public class RoundMaking {
     List<UUID> chosen = chosen(layer, plan);
     if (chosen.isEmpty()) throw Refusal.refused("refused.noFeatureSelectedDraw");
     if (chosen.size() > MOST_STOPS)
-      throw Refusal.refused(
-          "refused.stopsSelectedRoundAt", "chosen", chosen.size(), "mostStops", MOST_STOPS);
+      throw Refusal.refused("refused.tooManyStops", "n", chosen.size(), "most", MOST_STOPS);
     RoundEntity e = new RoundEntity();
     e.id = UUID.randomUUID();
     e.projectId = project;

@@ -16,7 +16,8 @@ public class SaidColumn implements AttributeConverter<Said, String> {
   /** How much a column holds, in characters. */
   private static final int HOLDS = 4000;
 
-  private static final int LONGEST_PART = 300;
+  /** To what its parts are cut, tried one after the other until all of it fits. */
+  private static final int[] LONGEST_PARTS = {300, 100, 20};
 
   @Override
   public String convertToDatabaseColumn(Said said) {
@@ -31,8 +32,11 @@ public class SaidColumn implements AttributeConverter<Said, String> {
   /** As it is kept. */
   public static String written(Said said) {
     if (said.isText()) return cut(said.toString());
-    String json = said.cut(LONGEST_PART).json().toString();
-    return json.length() <= HOLDS ? json : cut(said.toString());
+    for (int most : LONGEST_PARTS) {
+      String json = said.cut(most).json().toString();
+      if (json.length() <= HOLDS) return json;
+    }
+    return Said.of(said.key()).json().toString();
   }
 
   private static String cut(String s) {

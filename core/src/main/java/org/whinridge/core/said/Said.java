@@ -40,13 +40,16 @@ public record Said(String key, Map<String, Object> args) implements java.io.Seri
     Map<String, Object> named = new LinkedHashMap<>();
     for (int i = 0; i + 1 < args.length; i += 2) {
       Object v = args[i + 1];
-      named.put(
-          (String) args[i],
-          v instanceof Number n
-              ? (Object) n.doubleValue()
-              : v instanceof Said s && s.isText() ? s.toString() : v instanceof Said ? v : "" + v);
+      named.put((String) args[i], v instanceof Said s && !s.isText() ? s : plain(v));
     }
     return new Said(key, named);
+  }
+
+  /** A number, or a text; what is no number that can be written is a dash. */
+  private static Object plain(Object v) {
+    if (!(v instanceof Number n)) return String.valueOf(v);
+    double d = n.doubleValue();
+    return Double.isNaN(d) || Double.isInfinite(d) ? "–" : (Object) d;
   }
 
   /** What is told as it stands: a label, a code, what somebody wrote. */
@@ -90,6 +93,13 @@ public record Said(String key, Map<String, Object> args) implements java.io.Seri
         : of(last, "a", joined(items.subList(0, n), first), "b", items.get(n));
   }
 
+  /** The first of several things, and how many more there are. */
+  public static Said some(List<Said> items, int most) {
+    if (items.size() <= most) return row(items, "list.then", "list.then");
+    Said first = row(items.subList(0, most), "list.then", "list.then");
+    return of("list.andMore", "a", first, "n", items.size() - most);
+  }
+
   /** Joined by halves, so that a long row is not nested as deeply as it is long. */
   private static Said joined(List<Said> items, String key) {
     int n = items.size();
@@ -111,13 +121,6 @@ public record Said(String key, Map<String, Object> args) implements java.io.Seri
   /** Whether nothing is told. */
   public boolean isEmpty() {
     return isText() && toString().isEmpty();
-  }
-
-  /** Whether it, or something put into it, has one of these keys. */
-  public boolean has(java.util.Collection<String> keys) {
-    if (keys.contains(key)) return true;
-    for (Object v : args.values()) if (v instanceof Said s && s.has(keys)) return true;
-    return false;
   }
 
   /** The same with each text that is put into it cut to a length, in characters. */

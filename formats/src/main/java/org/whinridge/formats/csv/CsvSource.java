@@ -210,10 +210,10 @@ public final class CsvSource implements Source {
           f =
               f.with(
                   Said.of(
-                      "file.rowValuesColumnsLast",
-                      "before",
+                      "file.rowTooLong",
+                      "row",
                       n + head.before(),
-                      "r",
+                      "n",
                       r.size(),
                       "columns",
                       columns.size()));
@@ -221,10 +221,10 @@ public final class CsvSource implements Source {
           f =
               f.with(
                   Said.of(
-                      "file.rowValuesColumnsLast2",
-                      "before",
+                      "file.rowTooShort",
+                      "row",
                       n + head.before(),
-                      "r",
+                      "n",
                       r.size(),
                       "columns",
                       columns.size()));

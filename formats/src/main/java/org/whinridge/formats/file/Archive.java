@@ -87,10 +87,10 @@ public final class Archive {
       for (int k = in.read(buffer); k > 0; k = in.read(buffer)) {
         n += k;
         if (total + n > Limits.EXPANDED)
-          throw new FileProblem("file.archiveExpandsMoreThan", "name", entry.getName());
+          throw new FileProblem("file.archiveTooLarge", "name", entry.getName());
         if (n > 10_000_000 && n / packed > Limits.RATIO)
           throw new FileProblem(
-              "file.archiveExpandsMoreThan2", "name", entry.getName(), "ratio", Limits.RATIO);
+              "file.archiveRatio", "name", entry.getName(), "ratio", Limits.RATIO);
         out.write(buffer, 0, k);
       }
     } catch (java.io.EOFException e) {

@@ -67,8 +67,7 @@ public final class XmlFiles {
       else if (e == XMLStreamReader.CHARACTERS || e == XMLStreamReader.CDATA) {
         b.append(x.getText());
         if (b.length() > 20 * Limits.TEXT)
-          throw new FileProblem(
-              "file.lineTextMoreThan", "lineNumber", x.getLocation().getLineNumber());
+          throw new FileProblem("file.textTooLong", "line", x.getLocation().getLineNumber());
       }
     }
     return b.toString().strip();

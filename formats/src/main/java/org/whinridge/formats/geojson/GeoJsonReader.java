@@ -190,7 +190,7 @@ public final class GeoJsonReader {
         features = true;
         while (p.nextToken() != JsonToken.END_ARRAY) {
           if (p.currentToken() != JsonToken.START_OBJECT)
-            throw new FileProblem("file.featureNotObject", "count", count + 1);
+            throw new FileProblem("file.featureNoObject", "feature", count + 1);
           numbers = 0;
           feature(value(0).asObject());
         }
@@ -218,19 +218,19 @@ public final class GeoJsonReader {
       try {
         geometry = Optional.of(GeometryJson.readAnywhere(g.asObject())).filter(x -> !x.isEmpty());
       } catch (IllegalArgumentException e) {
-        problem = Said.of("file.feature", "count", count, "why", Unfit.said(e));
+        problem = Said.of("file.featureFault", "feature", count, "why", Unfit.said(e));
       }
     Map<String, Value> properties = new LinkedHashMap<>();
     JsonValue ps = o.get("properties");
     if (ps != null && ps.isObject()) {
       if (ps.asObject().size() > MOST_PROPERTIES)
         throw new FileProblem(
-            "file.featurePropertiesAtMost",
-            "count",
+            "file.tooManyProperties",
+            "feature",
             count,
-            "asObject",
+            "n",
             ps.asObject().size(),
-            "mostProperties",
+            "most",
             MOST_PROPERTIES);
       for (JsonObject.Member m : ps.asObject()) properties.put(m.getName(), scalar(m.getValue()));
     }
@@ -285,14 +285,14 @@ public final class GeoJsonReader {
       case VALUE_NUMBER_FLOAT:
         {
           if (++numbers > MOST_NUMBERS)
-            throw new FileProblem("file.featureMoreThanPositions", "count", count + 1);
+            throw new FileProblem("file.tooManyPositions", "feature", count + 1);
           double d = p.getDoubleValue();
           if (Double.isNaN(d) || Double.isInfinite(d))
             throw new FileProblem(
-                "file.featureNumberTooLarge",
-                "count",
+                "file.numberTooLarge",
+                "feature",
                 count + 1,
-                "substring",
+                "number",
                 p.getString().substring(0, Math.min(40, p.getString().length())));
           return p.currentToken() == JsonToken.VALUE_NUMBER_INT && Math.abs(d) >= 9007199254740992.0
               ? Json.value(p.getString())

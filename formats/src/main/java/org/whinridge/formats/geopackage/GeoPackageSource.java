@@ -73,7 +73,7 @@ public final class GeoPackageSource implements Source {
     } catch (SQLException e) {
       throw SqliteFile.problem(Said.of("file.where.file"), e);
     }
-    if (tables.isEmpty()) throw new FileProblem("file.geopackageHoldsNoTable");
+    if (tables.isEmpty()) throw new FileProblem("file.noTableOfFeatures");
   }
 
   private static boolean hasColumn(Connection db, String table, String column) throws SQLException {
@@ -209,10 +209,10 @@ public final class GeoPackageSource implements Source {
         sink.over(); // it may have been stopped on purpose
         if (w.gaveUp())
           throw new FileProblem(
-                  "file.tableOrViewGave",
+                  "file.tableStandsStill",
                   "table",
                   t.table,
-                  "patienceS",
+                  "seconds",
                   SqliteFile.PATIENCE_S,
                   "n",
                   n[0])

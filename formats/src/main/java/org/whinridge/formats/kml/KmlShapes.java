@@ -90,7 +90,7 @@ final class KmlShapes {
       var lon = Numbers.read(p[0]);
       var lat = p.length < 2 ? java.util.OptionalDouble.empty() : Numbers.read(p[1]);
       if (lon.isEmpty() || lat.isEmpty())
-        throw new Unfit("file.noPosition", "tuple", Limits.cut(tuple, 40));
+        throw new Unfit("file.noPosition", "text", Limits.cut(tuple, 40));
       var z = p.length < 3 ? java.util.OptionalDouble.empty() : Numbers.read(p[2]);
       out.add(
           z.isEmpty()

@@ -85,7 +85,7 @@ public final class KmlSource implements Source {
                     Said.of(what, "n", n),
                     "n",
                     n)));
-    if (aside.remote > 0) notes.add(Said.of("file.otherOnNetworkOther", "remote", aside.remote));
+    if (aside.remote > 0) notes.add(Said.of("file.picturesOnNetwork", "n", aside.remote));
     if (aside.missing > 0) notes.add(Said.of("file.picturesMissing", "n", aside.missing));
     if (offered.size() > ZAndM.COLUMNS.size())
       notes.add(Said.of("file.descriptionsHoldTablesTheir"));

@@ -50,7 +50,7 @@ public final class IconReader {
    * @throws FileProblem when it is no SVG, too large, or has no shape that could be drawn
    */
   public static Read read(byte[] svg, String label) throws FileProblem {
-    if (svg.length > LARGEST) throw new FileProblem("file.iconAtMostBytes", "length", svg.length);
+    if (svg.length > LARGEST) throw new FileProblem("file.iconTooLarge", "n", svg.length);
     IconReader r = new IconReader();
     try {
       XMLInputFactory f = XMLInputFactory.newDefaultFactory();
@@ -60,9 +60,7 @@ public final class IconReader {
       r.document(f.createXMLStreamReader(new ByteArrayInputStream(svg)));
     } catch (XMLStreamException e) {
       throw new FileProblem(
-              "file.notSoundXmlLine",
-              "lineNumber",
-              e.getLocation() == null ? 1 : e.getLocation().getLineNumber())
+              "file.svgXml", "line", e.getLocation() == null ? 1 : e.getLocation().getLineNumber())
           .because(e);
     } catch (IllegalArgumentException e) {
       throw new FileProblem("file.svgCantBeIcon", "why", Unfit.said(e)).because(e);
@@ -201,7 +199,8 @@ public final class IconReader {
     String[] parts = s.strip().split("[\\s,]+");
     double[] out = new double[s.isBlank() ? 0 : parts.length];
     for (int i = 0; i < out.length; i++) out[i] = length(parts[i], Double.NaN);
-    for (double d : out) if (Double.isNaN(d)) throw new Unfit("file.notRowNumbers", "s", cut(s));
+    for (double d : out)
+      if (Double.isNaN(d)) throw new Unfit("file.noRowOfNumbers", "text", cut(s));
     return out;
   }
 
@@ -253,8 +252,8 @@ public final class IconReader {
     if (!Icon.isPath(d))
       throw new Unfit(
           d.length() > Icon.LONGEST_PATH
-              ? Said.of("file.pathCharactersMost", "d", d.length())
-              : Said.of("file.pathHoldsWhatNo"));
+              ? Said.of("file.pathTooLong", "n", d.length())
+              : Said.of("file.noPathData"));
     if (s.fill.equals(Icon.NONE) && s.stroke.equals(Icon.NONE)) return;
     String moved = PathMover.move(d, s.at);
     double scale = Math.sqrt(Math.abs(s.at.getDeterminant()));
@@ -265,7 +264,7 @@ public final class IconReader {
             own(s.stroke),
             s.stroke.equals(Icon.NONE) ? 0 : Math.min(BOX, s.width * scale)));
     if (parts.size() > Icon.MOST_PARTS)
-      throw new Unfit("file.moreThanShapes", "mostParts", Icon.MOST_PARTS);
+      throw new Unfit("file.tooManyShapes", "most", Icon.MOST_PARTS);
   }
 
   private static String own(String colour) {

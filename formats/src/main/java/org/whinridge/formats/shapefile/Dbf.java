@@ -50,7 +50,7 @@ final class Dbf implements AutoCloseable {
       rowLength = b.getShort(10) & 0xFFFF;
       driver = head[29] & 0xFF;
       if (rows < 0 || headLength < 33 || rowLength < 1)
-        throw new FileProblem("file.dbfDamagedHeaderSays", "rows", rows, "rowLength", rowLength);
+        throw new FileProblem("file.dbfHeader", "rows", rows, "bytes", rowLength);
       Limits.features(rows);
       charset = named.or(() -> Encodings.driver(driver)).orElse(Encodings.WESTERN);
       byte[] fields = new byte[headLength - 32];
@@ -83,7 +83,7 @@ final class Dbf implements AutoCloseable {
     }
     if (columns.isEmpty()) throw new FileProblem("file.dbfNoColumns");
     if (length > rowLength)
-      throw new FileProblem("file.dbfDamagedColumnsNeed", "length", length, "rowLength", rowLength);
+      throw new FileProblem("file.dbfColumnsNeed", "need", length, "said", rowLength);
   }
 
   int rows() {

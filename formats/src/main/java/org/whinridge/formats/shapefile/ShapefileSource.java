@@ -214,7 +214,7 @@ public final class ShapefileSource implements Source {
       in.skipNBytes(3);
       long length = 2L * in.readInt();
       if (length < 4 || length > LONGEST_RECORD)
-        throw new FileProblem("file.shpDamagedAtShape", "number", number, "length", length);
+        throw new FileProblem("file.shpDamaged", "shape", number, "bytes", length);
       byte[] content = in.readNBytes((int) length);
       if (content.length < length) throw new EOFException();
       return Optional.of(content);

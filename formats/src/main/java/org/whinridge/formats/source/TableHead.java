@@ -106,8 +106,7 @@ public record TableHead(int row, int before, List<String> names, List<Said> note
               : Limits.cut(raw.get(i).strip().replaceAll("\\s+", " "), 200);
       String name = base;
       for (int k = 2; !out.add(name); k++) name = base + " " + k;
-      if (!name.equals(base))
-        notes.add(Said.of("file.columnNameStandsMore", "base", base, "name", name));
+      if (!name.equals(base)) notes.add(Said.of("file.columnTwice", "column", base, "name", name));
       all.add(name);
     }
     while (!all.isEmpty()

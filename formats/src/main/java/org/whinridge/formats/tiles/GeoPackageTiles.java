@@ -34,7 +34,7 @@ final class GeoPackageTiles implements TilePictures {
                 "SELECT c.table_name, c.identifier, m.min_x, m.max_y, r.organization_coordsys_id, r.organization, c.min_x, c.min_y, c.max_x, c.max_y, m.max_x, m.min_y"
                     + " FROM gpkg_contents c JOIN gpkg_tile_matrix_set m ON m.table_name = c.table_name JOIN gpkg_spatial_ref_sys r ON r.srs_id = m.srs_id"
                     + " WHERE c.data_type = 'tiles' ORDER BY c.rowid")) {
-      if (!r.next()) throw new FileProblem("file.geopackageHoldsNoTable2");
+      if (!r.next()) throw new FileProblem("file.noTableOfTiles");
       String of = r.getString(1);
       table = "\"" + of.replace("\"", "\"\"") + "\"";
       name = r.getString(2) == null ? of : r.getString(2);

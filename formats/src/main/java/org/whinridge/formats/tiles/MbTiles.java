@@ -72,7 +72,7 @@ final class MbTiles implements TilePictures {
         extent[3] = Mercator.lat(Math.max(0, 1 - (r.getInt(5) + 1) / side));
       }
     }
-    if (least < 0) throw new FileProblem("file.fileHoldsNoTiles", "mostLevel", MOST_LEVEL);
+    if (least < 0) throw new FileProblem("file.noTilesOfLevels", "most", MOST_LEVEL);
     compare(said, "minzoom", least);
     compare(said, "maxzoom", most);
     double[] perPixel = new double[most + 1];
@@ -91,7 +91,7 @@ final class MbTiles implements TilePictures {
   private void compare(Map<String, String> said, String what, int is) {
     String s = said.get(what);
     if (s != null && !s.strip().equals(Integer.toString(is)))
-      notes.add(Said.of("file.fileSaysButTiles", "what", what, "s", s, "is", is));
+      notes.add(Said.of("file.tilesSayOther", "what", what, "said", s, "is", is));
   }
 
   @Override

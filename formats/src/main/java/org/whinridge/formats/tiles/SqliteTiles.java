@@ -25,7 +25,7 @@ final class SqliteTiles {
   static FileProblem unreadable(SQLException e) {
     String why = String.valueOf(e.getMessage());
     return new FileProblem(
-            "file.tilesCantBeRead", "substring", why.substring(0, Math.min(200, why.length())))
+            "file.tilesUnreadable", "why", why.substring(0, Math.min(200, why.length())))
         .because(e);
   }
 
@@ -50,7 +50,7 @@ final class SqliteTiles {
         ResultSet r =
             s.executeQuery(
                 "SELECT tile_data FROM " + table + " WHERE length(tile_data) > 0 LIMIT 1")) {
-      if (!r.next()) throw new FileProblem("file.fileHoldsNoTiles2");
+      if (!r.next()) throw new FileProblem("file.noTiles");
       byte[] b = r.getBytes(1);
       if (TilePictures.kind(b).isEmpty()) throw new FileProblem("file.tilesNoPicturesPng");
       return b;

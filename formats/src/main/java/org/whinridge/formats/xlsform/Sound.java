@@ -53,7 +53,7 @@ final class Sound {
               row(p.question()),
               "",
               p.question(),
-              Said.of("sheetTold.text", "part", p.part().said(), "message", p.message())));
+              Said.of("sheetTold.partTold", "part", p.part().said(), "message", p.message())));
     return form;
   }
 
@@ -109,7 +109,7 @@ final class Sound {
             row(p.question()),
             column,
             removed.values().iterator().next(),
-            Said.of("sheetTold.ruleWasLeftOut", "message", p.message())));
+            Said.of("sheetTold.ruleLeftOut", "why", p.message())));
   }
 
   private static void question(JsonObject q, FormPart part, Map<String, String> removed) {

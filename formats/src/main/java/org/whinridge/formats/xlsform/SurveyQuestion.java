@@ -110,7 +110,7 @@ final class SurveyQuestion {
     while (m.find()) {
       Names.Known k = names.find(m.group(1), known.groups());
       if (k == null)
-        tell("constraint_message", Said.of("sheetTold.noQuestion", "group", m.group(1)));
+        tell("constraint_message", Said.of("sheetTold.noQuestionInText", "name", m.group(1)));
       m.appendReplacement(
           b, Matcher.quoteReplacement(k == null ? m.group() : "{" + k.name() + "}"));
     }

@@ -76,7 +76,7 @@ sealed interface XPath {
       XPath x = level(0);
       blanks();
       if (i < s.length())
-        throw new Untranslatable("sheetTold.wasNotUnderstood", "substring", s.substring(i));
+        throw new Untranslatable("sheetTold.notUnderstood", "rest", s.substring(i));
       return x;
     }
 
@@ -147,8 +147,7 @@ sealed interface XPath {
         close();
         return inner;
       }
-      if (!nameChar(c))
-        throw new Untranslatable("sheetTold.wasNotUnderstood", "substring", s.substring(i));
+      if (!nameChar(c)) throw new Untranslatable("sheetTold.notUnderstood", "rest", s.substring(i));
       int from = i;
       while (i < s.length() && (nameChar(s.charAt(i)) || s.charAt(i) == ':')) i++;
       String name = s.substring(from, i);

@@ -254,7 +254,7 @@ final class XPathToCql {
   private String question(XPath.Question q, boolean column) throws XPath.Untranslatable {
     Names.Known k = known(q);
     if (k == null && names.list(q.name()) != null) return names.list(q.name());
-    if (k == null) throw new XPath.Untranslatable("sheetTold.noQuestion2", "name", q.name());
+    if (k == null) throw new XPath.Untranslatable("sheetTold.noQuestion", "name", q.name());
     if (k.list().isEmpty() || (k.list().equals(list) && !column)) return k.name();
     if (column) return k.list() + "." + k.name();
     throw new XPath.Untranslatable("sheetTold.standsRowsMany", "name", q.name(), "list", k.list());
@@ -312,7 +312,7 @@ final class XPathToCql {
             && !known(q).list().isEmpty()) return f + "(" + question(q, true) + ")";
         if (SAME.containsKey(f)) return SAME.get(f) + "(" + all(a) + ")";
     }
-    throw new XPath.Untranslatable("sheetTold.functionNoCounterpart2", "f", f);
+    throw new XPath.Untranslatable("sheetTold.functionUnknown", "function", f);
   }
 
   /** There counted from 0, and the end is a place; here from 1, and the end is a length. */

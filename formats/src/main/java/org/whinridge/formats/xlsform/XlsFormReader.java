@@ -70,7 +70,7 @@ public final class XlsFormReader {
           0,
           "type",
           String.join(", ", groups.frames().stream().map(Groups.Frame::name).toList()),
-          Said.of("sheetTold.groupOrRepeatNever"));
+          Said.of("sheetTold.groupNeverEnded"));
     settings();
     choices.leftOver(sheets.get("survey"));
     List<Section> sections = groups.sections();
@@ -193,7 +193,7 @@ public final class XlsFormReader {
     else if (type.startsWith("begin ")) begin(l, type);
     else if (type.startsWith("end ")) {
       if (!groups.end(type.equals("end repeat")))
-        tell(l, "type", Said.of("sheetTold.noEndHere", "substring", type.substring(4)));
+        tell(l, "type", Said.of("sheetTold.nothingToEnd", "what", type.substring(4)));
     } else if (!OwnColumns.isRule(l)) question(l, type);
   }
 
@@ -204,7 +204,7 @@ public final class XlsFormReader {
     else if (repeat && !groups.frames().isEmpty())
       tell(l, "type", Said.of("sheetTold.rowsInsideGroupSection"));
     else if (groups.frames().size() > 1) tell(l, "type", Said.of("sheetTold.groupsDeeperThanTwo"));
-    if (!l.get("required").isEmpty()) tell(l, "required", Said.of("sheetTold.groupOrRepeatNever2"));
+    if (!l.get("required").isEmpty()) tell(l, "required", Said.of("sheetTold.groupNeverNeeded"));
     Texts texts = languages.texts(l.cells(), Map.of("label", "title"));
     String when =
         OwnColumns.when(l)
@@ -252,7 +252,7 @@ public final class XlsFormReader {
         default -> x.value(text);
       };
     } catch (XPath.Untranslatable e) {
-      tell(l, column, Said.of("sheetTold.ruleWasLeftOut2", "why", e.said()));
+      tell(l, column, Said.of("sheetTold.ruleLeftOut", "why", e.said()));
       return "";
     }
   }
@@ -267,8 +267,8 @@ public final class XlsFormReader {
             l,
             column,
             Said.of(
-                "sheetTold.severalGroupsHaveQuestion",
-                "group",
+                "sheetTold.severalGroups",
+                "name",
                 m.group(1),
                 "row",
                 names.find(m.group(1), in).row()));

@@ -217,7 +217,7 @@ public final class XlsxSource implements Source {
       case BOOLEAN:
         return Value.of(Boolean.TRUE.equals(c.asBoolean()));
       case ERROR:
-        throw new Unfit("file.cellHoldsErrorTaken", "rawValue", c.getRawValue());
+        throw new Unfit("file.cellError", "error", c.getRawValue());
       case FORMULA:
         return formula(c);
       default:

@@ -161,7 +161,7 @@ class FieldsApi {
       throw Refusal.refused("refused.expectedAreaCantBe");
     String system = or(w.system, "EPSG:4326").replaceAll(" .*", "");
     if (CoordinateSystems.code(system).isEmpty())
-      throw Refusal.refused("refused.noCoordinateSystemKnown2", "system", system);
+      throw Refusal.refused("refused.unknownSystemOfLayer", "system", system);
     List<String> tags = new ArrayList<>();
     for (String t : or(w.tags, "").split(",")) if (!t.isBlank()) tags.add(t.strip());
     return new LayerMaking.NewLayer(

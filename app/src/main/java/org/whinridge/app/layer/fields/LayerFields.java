@@ -31,6 +31,9 @@ import org.whinridge.core.value.Value;
 /** Changes of a layer's fields: told before they are made, written with an undo. */
 @Service
 public class LayerFields implements AfterLayerChange {
+  /** How many fields the ledger names of one change. */
+  private static final int MOST_SAID = 12;
+
   private static final Logger LOG = LoggerFactory.getLogger(LayerFields.class);
   private static final int MOST_CODES = 5_000;
   private final Layers layers;
@@ -139,7 +142,7 @@ public class LayerFields implements AfterLayerChange {
     for (Field f : before.fields())
       if (after.field(f.name()).isEmpty())
         out.add(Said.of("ledger.fieldTakenAway", "field", f.label()));
-    return out.isEmpty() ? Said.of("ledger.fieldOrder") : Said.row(out, "list.then", "list.then");
+    return out.isEmpty() ? Said.of("ledger.fieldOrder") : Said.some(out, MOST_SAID);
   }
 
   /** The codes that two columns of a layer give, in the order of their first appearance. */
@@ -163,7 +166,8 @@ public class LayerFields implements AfterLayerChange {
     return layer
         .schema()
         .field(name)
-        .orElseThrow(() -> Refusal.refused("refused.noField", "name", layer.name(), "name2", name));
+        .orElseThrow(
+            () -> Refusal.refused("refused.noField", "layer", layer.name(), "field", name));
   }
 
   /**

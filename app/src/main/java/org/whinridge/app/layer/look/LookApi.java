@@ -261,7 +261,7 @@ class LookApi {
       IconReader.Read r = IconReader.read(svg, name.substring(0, Math.min(60, name.length())));
       return new Cleaned(r.icon().json(), r.notes());
     } catch (FileProblem e) {
-      throw Refusal.refused("refused.nothingWasChanged", "why", Refusal.said(e));
+      throw Refusal.refused("refused.whyNothingChanged", "why", Refusal.said(e));
     }
   }
 

@@ -151,13 +151,13 @@ public class LayerValues {
         .ifPresent(
             fault -> {
               throw Refusal.refused(
-                  "refused.nothingWasChanged2", "label", field.label(), "message", fault.message());
+                  "refused.valueNothingChanged", "field", field.label(), "why", fault.message());
             });
     if (field.unique() && !to.isEmpty())
       throw Refusal.refused("refused.uniqueSoSeveralCant", "label", field.label());
     Set<String> from = new LinkedHashSet<>(spellings);
     from.remove(to.plain());
-    if (from.isEmpty()) throw Refusal.refused("refused.chooseAtLeastOne2", "clean", clean);
+    if (from.isEmpty()) throw Refusal.refused("refused.chooseSpelling", "value", clean);
     Said summary =
         Said.of(
             clean.isEmpty() ? "ledger.becomesEmpty" : "ledger.becomes",
@@ -179,9 +179,7 @@ public class LayerValues {
 
   private static Said said(Set<String> from) {
     List<Said> all = from.stream().map(s -> Said.text("“" + s + "”")).toList();
-    if (all.size() <= 4) return Said.row(all, "list.then", "list.then");
-    Said first = Said.row(all.subList(0, 3), "list.then", "list.then");
-    return Said.of("list.andMore", "a", first, "n", all.size() - 3);
+    return Said.some(all, all.size() == 4 ? 4 : 3);
   }
 
   private static Value replaced(Value v, Set<String> from, Value to) {
@@ -237,7 +235,7 @@ public class LayerValues {
   LayerChanges.Done makeCodeList(
       Layer layer, Field field, List<String> chosen, CodeProposal proposal, String person) {
     List<Code> codes = proposal.codes(chosen);
-    if (codes.isEmpty()) throw Refusal.refused("refused.chooseAtLeastOne3");
+    if (codes.isEmpty()) throw Refusal.refused("refused.chooseValueForList");
     Map<String, String> codeOf = new LinkedHashMap<>();
     for (Code c : codes) codeOf.put(c.label(), c.code());
     FieldType type = field.type() == FieldType.TEXT ? FieldType.CODE : field.type();

@@ -229,7 +229,7 @@ class ValuesController {
     try {
       LayerChanges.Done d = act.on(layer, LayerValues.field(layer, of.field));
       flash.addFlashAttribute(
-          "done", Said.of("told.otherChanged", "summary", d.summary(), "changed", d.changed()));
+          "done", Said.of("told.changedFeatures", "summary", d.summary(), "n", d.changed()));
       flash.addFlashAttribute("act", d.group());
     } catch (Refusal e) {
       flash.addFlashAttribute("problem", e.said());

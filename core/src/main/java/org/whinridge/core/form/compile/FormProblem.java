@@ -87,12 +87,12 @@ public record FormProblem(
 
   /** What it is, to be told to the form's author. */
   public Said message() {
-    return Said.of(
-        "formProblem." + reason.name(),
-        "a",
-        arguments.isEmpty() ? "" : arguments.get(0),
-        "b",
-        arguments.size() < 2 ? "" : arguments.get(1));
+    if (rule.isPresent()) return rule.get().message();
+    String key = "formProblem." + reason.name();
+    if (arguments.isEmpty()) return Said.of(key);
+    return arguments.size() == 1
+        ? Said.of(key, "a", arguments.get(0))
+        : Said.of(key, "a", arguments.get(0), "b", arguments.get(1));
   }
 
   /**

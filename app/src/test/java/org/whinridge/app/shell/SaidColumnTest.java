@@ -1,0 +1,37 @@
+package org.whinridge.app.shell;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.util.List;
+import java.util.stream.IntStream;
+import org.junit.jupiter.api.Test;
+import org.whinridge.core.said.Said;
+
+class SaidColumnTest {
+  @Test
+  void whatIsKeptIsReadAgain() {
+    Said said = Said.of("ledger.takenBack", "what", Said.of("ledger.importOf", "file", "a.csv"));
+    assertThat(SaidColumn.read(SaidColumn.written(said))).isEqualTo(said);
+    assertThat(SaidColumn.read(SaidColumn.written(Said.NONE))).isEqualTo(Said.NONE);
+  }
+
+  /** Older stores kept words, and people write what they like. */
+  @Test
+  void wordsStandAsTheyAre() {
+    for (String kept :
+        List.of(
+            "import of a.csv", "", "{\"say\":", "{\"say\":1}", "{\"say\":\"a\",\"b\":1,\"c\":2}"))
+      assertThat(SaidColumn.read(kept)).isEqualTo(Said.text(kept));
+  }
+
+  @Test
+  void itAlwaysFits() {
+    assertThat(SaidColumn.written(Said.of("claim.fault", "field", "x".repeat(9000), "why", "y")))
+        .hasSizeLessThan(400);
+    List<Said> many =
+        IntStream.range(0, 1000).mapToObj(i -> Said.of("amount.ROW", "n", i)).toList();
+    assertThat(SaidColumn.written(Said.row(many, "list.then", "list.then")))
+        .hasSizeLessThanOrEqualTo(4000);
+    assertThat(SaidColumn.written(Said.text("x".repeat(9000)))).hasSize(4000);
+  }
+}
