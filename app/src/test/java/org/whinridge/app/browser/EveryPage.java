@@ -71,7 +71,7 @@ final class EveryPage {
   }
 
   private static void form(Page p, String home) {
-    first(p, home + "forms", "tbody a");
+    first(p, home + "forms", "tbody a:text-is('Structure visit')");
     p.waitForSelector("#form-page[data-ready]");
     p.click("[data-line=silt_depth_mm] button[data-name]");
     p.waitForSelector("#editor");

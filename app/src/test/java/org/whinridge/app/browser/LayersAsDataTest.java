@@ -260,7 +260,7 @@ class LayersAsDataTest extends BrowserTest {
       assertThat(desk.locator("[data-count=" + count + "]")).hasText("1");
     assertThat(desk.locator("main")).containsText("22");
     desk.click("text=Write these changes");
-    assertThat(desk.locator("main")).containsText("1 features changed, 1 added");
+    assertThat(desk.locator("main")).containsText("1 feature changed, 1 added");
     desk.click("text=Open “Gates”");
     desk.waitForSelector("#layer-page[data-ready]");
     assertThat(desk.locator("#matching")).hasText("4 features");

@@ -127,22 +127,23 @@ public final class GeometryJson {
       case "Point":
         return WGS84.createPoint(at(c, degrees));
       case "LineString":
-        return WGS84.createLineString(line(c, degrees));
+        return lineString(type, c, degrees);
       case "Polygon":
-        return polygon(c, degrees);
+        return polygon(type, c, degrees);
       case "MultiPoint":
         return WGS84.createMultiPointFromCoords(line(c, degrees));
       case "MultiLineString":
         {
           LineString[] parts = new LineString[c.size()];
           for (int i = 0; i < parts.length; i++)
-            parts[i] = WGS84.createLineString(line(c.get(i).asArray(), degrees));
+            parts[i] = lineString(type, c.get(i).asArray(), degrees);
           return WGS84.createMultiLineString(parts);
         }
       case "MultiPolygon":
         {
           Polygon[] parts = new Polygon[c.size()];
-          for (int i = 0; i < parts.length; i++) parts[i] = polygon(c.get(i).asArray(), degrees);
+          for (int i = 0; i < parts.length; i++)
+            parts[i] = polygon(type, c.get(i).asArray(), degrees);
           return WGS84.createMultiPolygon(parts);
         }
       default:
@@ -150,11 +151,24 @@ public final class GeometryJson {
     }
   }
 
-  private static Polygon polygon(JsonArray c, boolean degrees) {
+  private static Polygon polygon(String type, JsonArray c, boolean degrees) {
     LinearRing[] holes = new LinearRing[Math.max(0, c.size() - 1)];
     for (int i = 0; i < holes.length; i++)
-      holes[i] = WGS84.createLinearRing(line(c.get(i + 1).asArray(), degrees));
-    return WGS84.createPolygon(WGS84.createLinearRing(line(c.get(0).asArray(), degrees)), holes);
+      holes[i] = linearRing(type, c.get(i + 1).asArray(), degrees);
+    return WGS84.createPolygon(linearRing(type, c.get(0).asArray(), degrees), holes);
+  }
+
+  private static LinearRing linearRing(String type, JsonArray c, boolean degrees) {
+    Coordinate[] cs = line(c, degrees);
+    if (cs.length > 0 && (cs.length < 4 || !cs[0].equals2D(cs[cs.length - 1])))
+      throw new Unfit("geometry.ring", "type", type);
+    return WGS84.createLinearRing(cs);
+  }
+
+  private static LineString lineString(String type, JsonArray c, boolean degrees) {
+    Coordinate[] cs = line(c, degrees);
+    if (cs.length == 1) throw new Unfit("geometry.onePosition", "type", type);
+    return WGS84.createLineString(cs);
   }
 
   private static Coordinate[] line(JsonArray c, boolean degrees) {

@@ -1,10 +1,16 @@
 package org.whinridge.core.place;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
+import com.eclipsesource.json.Json;
+import com.eclipsesource.json.JsonObject;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.ValueSource;
+import org.whinridge.core.said.Said;
+import org.whinridge.core.said.Unfit;
 
 class GeometryJsonTest {
   /** The geometries of RFC 7946, appendix A. */
@@ -52,5 +58,24 @@ class GeometryJsonTest {
       })
   void whatIsNoGeometryIsNone(String json) {
     assertThat(GeometryJson.parse(json)).isEmpty();
+  }
+
+  /** RFC 7946 sections 3.1.4 and 3.1.6: a line has two positions or more, a ring four, closed. */
+  @ParameterizedTest
+  @CsvSource(
+      delimiter = '|',
+      value = {
+        "Polygon|[[[0,0],[1,0],[1,1],[0,1]]]|geometry.ring",
+        "Polygon|[[[0,0],[1,0],[0,0]]]|geometry.ring",
+        "Polygon|[[[0,0],[9,0],[9,9],[0,0]],[[1,1],[2,2]]]|geometry.ring",
+        "MultiPolygon|[[[[0,0],[1,0],[1,1],[0,1]]]]|geometry.ring",
+        "LineString|[[0,0]]|geometry.onePosition",
+        "MultiLineString|[[[0,0],[1,1]],[[0,0]]]|geometry.onePosition"
+      })
+  void whatIsWrongWithALineOrARingIsTold(String type, String coordinates, String key) {
+    JsonObject o = new JsonObject().add("type", type).add("coordinates", Json.parse(coordinates));
+    assertThatThrownBy(() -> GeometryJson.readOrSay(o))
+        .isInstanceOfSatisfying(
+            Unfit.class, e -> assertThat(e.said()).isEqualTo(Said.of(key, "type", type)));
   }
 }
