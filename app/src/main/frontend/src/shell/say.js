@@ -63,6 +63,7 @@ export function say(key, args) {
 export function words(told) {
   if (told === undefined || told === null) return "";
   if (typeof told === "string") return told;
+  /** @type {Record<string, string | number | Date>} */
   const args = {};
   for (const [name, v] of Object.entries(told.with ?? {})) args[name] = typeof v === "number" ? v : words(v);
   return say(/** @type {MessageKey} */ (told.say), args);
