@@ -288,7 +288,7 @@ public final class MapTiles {
       System.out.printf(
           Locale.ROOT,
           "9 classes, %-26s %.1f ms, %.1f times the sorting%n",
-          m.label().toLowerCase(Locale.ROOT),
+          m.id(),
           ms,
           ms / sort);
     }
