@@ -286,11 +286,7 @@ public final class MapTiles {
             Breaks.Method.NATURAL)) {
       double ms = medianMs(m == Breaks.Method.NATURAL ? 3 : 9, () -> Breaks.by(m, v, 9).length);
       System.out.printf(
-          Locale.ROOT,
-          "9 classes, %-26s %.1f ms, %.1f times the sorting%n",
-          m.id(),
-          ms,
-          ms / sort);
+          Locale.ROOT, "9 classes, %-26s %.1f ms, %.1f times the sorting%n", m.id(), ms, ms / sort);
     }
   }
 }
