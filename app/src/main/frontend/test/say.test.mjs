@@ -1,6 +1,6 @@
 import assert from "node:assert/strict";
 import { test } from "node:test";
-import { say, useCatalogue } from "../src/shell/say.js";
+import { inWords, say, useCatalogue } from "../src/shell/say.js";
 
 const texts = { stops: "{done, number} of {of, plural, one {# stop} other {# stops}} done", plain: "can't", quoted: "it''s {n}" };
 
@@ -21,4 +21,10 @@ test("apostrophes stand for themselves", () => {
 test("a key without a text is an error", () => {
   useCatalogue(texts);
   assert.throws(() => say("nowhere"), /no text for “nowhere”/);
+});
+
+test("what core tells is put into words, answers to a question named say are not", () => {
+  useCatalogue(texts, { style: ["en"] });
+  const told = inWords('{"why":{"say":"quoted","with":{"n":7}},"rows":[{"say":"hello"},{"say":"toString"}]}');
+  assert.deepEqual(told, { why: "it's 7", rows: [{ say: "hello" }, { say: "toString" }] });
 });

@@ -75,7 +75,8 @@ export function words(told) {
  */
 export function inWords(text) {
   if (!text.includes('{"say":')) return JSON.parse(text);
-  return JSON.parse(text, (_, v) => (v !== null && typeof v === "object" && typeof v.say === "string" ? words(v) : v));
+  // a row of a list with a question named "say" is no text: its answer is no key
+  return JSON.parse(text, (_, v) => (v !== null && typeof v === "object" && Object.hasOwn(texts, v.say) ? words(v) : v));
 }
 
 /** The word for one of a closed list that core names by ids: a type of fields, a way of sorting. @param {"fieldType" | "lookBy" | "breaks"} list @param {string} id */

@@ -152,27 +152,23 @@ class DeskTest extends DemoServerTest {
         form,
         2,
         "{\"op\":\"set\",\"question\":\"width_mm\",\"property\":\"askWhen\",\"value\":\"kind = 'sluice'\"}");
-    assertThat(
-            English.of(
-                (Said)
-                    mvc.perform(post(form + "/publish").with(COORDINATOR).with(csrf()))
-                        .andReturn()
-                        .getFlashMap()
-                        .get("done")))
-        .startsWith("Edition 1 is published");
+    assertThat(published(form)).startsWith("Edition 1 is published");
     edit(form, 3, "{\"op\":\"title\",\"value\":\"Second thoughts\"}");
     UUID id = UUID.fromString(form.substring(form.lastIndexOf('/') + 1));
     assertThat(forms.edition(id, 1).orElseThrow().form().title())
         .as("an edition does not change")
         .isEqualTo("Control structures visit");
-    assertThat(
-            English.of(
-                (Said)
-                    mvc.perform(post(form + "/publish").with(COORDINATOR).with(csrf()))
-                        .andReturn()
-                        .getFlashMap()
-                        .get("done")))
-        .startsWith("Edition 2");
+    assertThat(published(form)).startsWith("Edition 2");
+  }
+
+  /** Publishes a draft; what is told then. */
+  private String published(String form) throws Exception {
+    return English.of(
+        (Said)
+            mvc.perform(post(form + "/publish").with(COORDINATOR).with(csrf()))
+                .andReturn()
+                .getFlashMap()
+                .get("done"));
   }
 
   @Test

@@ -20,6 +20,8 @@ import java.util.Set;
 import java.util.TreeMap;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.function.Predicate;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
 import org.springframework.beans.factory.annotation.Value;
 import org.springframework.context.MessageSource;
 import org.springframework.context.MessageSourceResolvable;
@@ -39,6 +41,8 @@ import tools.jackson.databind.json.JsonMapper;
  */
 @Component("messageSource")
 public class Catalogue implements MessageSource {
+  private static final Logger LOG = LoggerFactory.getLogger(Catalogue.class);
+
   /** The language of a reader for whom there is no file. */
   static final String USUAL = "en";
 
@@ -156,10 +160,22 @@ public class Catalogue implements MessageSource {
     return say(LocaleContextHolder.getLocale(), said);
   }
 
-  /** What is told, in a reader's words. A key that no file has is told as it stands. */
+  /**
+   * What is told, in a reader's words. A key that no file has, or that has other arguments now than
+   * when it was kept, is told as it stands: one old entry must not take the page away.
+   */
   public String say(Locale reader, Said said) {
     if (said.isText()) return said.toString();
     if (!languages.get(USUAL).containsKey(said.key())) return said.toString();
+    try {
+      return inWords(reader, said);
+    } catch (IllegalArgumentException e) {
+      LOG.warn("the arguments do not fit the text: {}", said, e);
+      return said.toString();
+    }
+  }
+
+  private String inWords(Locale reader, Said said) {
     Object[] args = new Object[2 * said.args().size()];
     int i = 0;
     for (Map.Entry<String, Object> e : said.args().entrySet()) {
@@ -171,7 +187,8 @@ public class Catalogue implements MessageSource {
 
   /** A document of core with all that is told in it in words. */
   public JsonValue worded(JsonValue json) {
-    if (Said.isSaid(json)) return Json.value(say(Said.read(json)));
+    if (Said.isSaid(json) && languages.get(USUAL).containsKey(Said.read(json).key()))
+      return Json.value(say(Said.read(json)));
     if (json.isArray()) {
       JsonArray out = new JsonArray();
       for (JsonValue v : json.asArray()) out.add(worded(v));

@@ -1,6 +1,7 @@
 package org.whinridge.app.shell;
 
 import com.eclipsesource.json.Json;
+import com.eclipsesource.json.JsonObject;
 import com.eclipsesource.json.ParseException;
 import jakarta.persistence.AttributeConverter;
 import jakarta.persistence.Converter;
@@ -13,6 +14,9 @@ import org.whinridge.core.said.Said;
  */
 @Converter(autoApply = true)
 public class SaidColumn implements AttributeConverter<Said, String> {
+  /** How what has a key begins. */
+  private static final String KEPT = "{\"say\":";
+
   /** How much a column holds, in characters. */
   private static final int HOLDS = 4000;
 
@@ -31,12 +35,22 @@ public class SaidColumn implements AttributeConverter<Said, String> {
 
   /** As it is kept. */
   public static String written(Said said) {
-    if (said.isText()) return cut(said.toString());
+    if (said.isText()) return text(said.toString());
     for (int most : LONGEST_PARTS) {
       String json = said.cut(most).json().toString();
       if (json.length() <= HOLDS) return json;
     }
     return Said.of(said.key()).json().toString();
+  }
+
+  /** As it stands, unless somebody's own words look like a key: they must not come back as one. */
+  private static String text(String s) {
+    if (!s.startsWith(KEPT)) return cut(s);
+    for (String t = s; ; t = t.substring(0, t.length() * 9 / 10)) {
+      String json =
+          new JsonObject().add("say", "").add("with", new JsonObject().add("text", t)).toString();
+      if (json.length() <= HOLDS) return json;
+    }
   }
 
   private static String cut(String s) {
@@ -45,7 +59,7 @@ public class SaidColumn implements AttributeConverter<Said, String> {
 
   /** From how it was kept. */
   public static Said read(String kept) {
-    if (!kept.startsWith("{\"say\":")) return Said.text(kept);
+    if (!kept.startsWith(KEPT)) return Said.text(kept);
     try {
       Said said = Said.read(Json.parse(kept));
       return said.isEmpty() ? Said.text(kept) : said;

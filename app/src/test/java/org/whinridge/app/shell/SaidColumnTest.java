@@ -24,6 +24,19 @@ class SaidColumnTest {
       assertThat(SaidColumn.read(kept)).isEqualTo(Said.text(kept));
   }
 
+  /** What somebody wrote comes back as written, whatever it looks like. */
+  @Test
+  void nobodysOwnWordsBecomeAKey() {
+    for (String own :
+        List.of(
+            "{\"say\":\"told.accepted\",\"with\":{\"n\":\"x\"}}",
+            "{\"say\":\"told.sentBack\"}",
+            "{\"say\":"))
+      assertThat(SaidColumn.read(SaidColumn.written(Said.text(own)))).isEqualTo(Said.text(own));
+    assertThat(SaidColumn.written(Said.text("{\"say\":" + "\"".repeat(4000))))
+        .hasSizeLessThanOrEqualTo(4000);
+  }
+
   @Test
   void itAlwaysFits() {
     assertThat(SaidColumn.written(Said.of("claim.fault", "field", "x".repeat(9000), "why", "y")))

@@ -156,12 +156,16 @@ public record Said(String key, Map<String, Object> args) implements java.io.Seri
     return o.add(WITH, with);
   }
 
-  /** Whether this is the JSON form of a text of the catalogue. */
+  /**
+   * Whether this has the JSON form of a text of the catalogue. Values of a layer with a field named
+   * "say" may look so too: whoever puts documents into words asks the catalogue for the key.
+   */
   public static boolean isSaid(JsonValue json) {
-    return json.isObject()
-        && json.asObject().get(SAY) != null
-        && json.asObject().get(SAY).isString()
-        && json.asObject().size() <= 2;
+    if (!json.isObject()) return false;
+    JsonObject o = json.asObject();
+    if (o.get(SAY) == null || !o.get(SAY).isString()) return false;
+    JsonValue with = o.get(WITH);
+    return with == null ? o.size() == 1 : o.size() == 2 && with.isObject();
   }
 
   /** Reads the JSON form; what is none of it is nothing. */

@@ -32,6 +32,8 @@ class SaidTest {
       assertThat(Said.read(Json.parse(json)).isEmpty()).as(json).isTrue();
     assertThat(Said.read(null)).isEqualTo(Said.NONE);
     assertThat(Said.isSaid(Json.parse("{\"say\":\"a\",\"with\":{},\"more\":1}"))).isFalse();
+    assertThat(Said.isSaid(Json.parse("{\"say\":\"a\",\"width\":3}"))).isFalse();
+    assertThat(Said.isSaid(Json.parse("{\"say\":\"a\",\"with\":\"b\"}"))).isFalse();
   }
 
   @Test
