@@ -1,22 +1,23 @@
 // The desk: small behaviours at once (its keys are in keys.js); what belongs to one page comes with that page.
 import Alpine from "@alpinejs/csp";
-import { loadCatalogue, say, style } from "./shell/say.js";
+import { loadCatalogue, say } from "./shell/say.js";
+import { day, when } from "./shell/styles.js";
 import { fillSymbols } from "./shell/symbols.js";
 
 await loadCatalogue();
 
+// what the server writes of moments is in the person's time zone too
+document.cookie = `zone=${Intl.DateTimeFormat().resolvedOptions().timeZone}; path=/; max-age=31536000; SameSite=Lax`;
+
 /** Moments and days that the page carries, in the person's own time and style. */
 function localTimes() {
   for (const t of /** @type {NodeListOf<HTMLTimeElement>} */ (document.querySelectorAll("time[datetime]"))) {
-    const locales = /** @type {string[]} */ (style());
-    if (/^\d{4}-\d{2}-\d{2}$/.test(t.dateTime)) {
-      // a day is the same day everywhere
-      t.textContent = new Date(t.dateTime).toLocaleDateString(locales, { dateStyle: "medium", timeZone: "UTC" });
+    if (t.dateTime.length === 10) {
+      t.textContent = day(t.dateTime);
       continue;
     }
-    const d = new Date(t.dateTime);
-    t.textContent = d.toLocaleString(locales, { dateStyle: "medium", timeStyle: "short" });
-    const offset = -d.getTimezoneOffset();
+    t.textContent = when(t.dateTime);
+    const offset = -new Date(t.dateTime).getTimezoneOffset();
     const two = (n) => String(n).padStart(2, "0");
     t.title = `UTC ${offset < 0 ? "−" : "+"}${two(Math.floor(Math.abs(offset) / 60))}:${two(Math.abs(offset) % 60)}`;
   }

@@ -1,5 +1,5 @@
 // Carried: what is on the device and not at the office yet, and the log of what is.
-import { when } from "../shell/format.js";
+import { when } from "../shell/styles.js";
 import { Failure } from "../shell/server.js";
 import { say } from "../shell/say.js";
 import { VISIT } from "../shell/states.js";

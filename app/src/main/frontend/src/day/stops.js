@@ -1,6 +1,7 @@
 // Stops: the round's features by distance, found by tag or name.
 import { loadEngine } from "../shell/engine.js";
-import { metres, number } from "../shell/format.js";
+import { metres } from "../shell/format.js";
+import { number } from "../shell/styles.js";
 import { say } from "../shell/say.js";
 import { symbol } from "../shell/symbols.js";
 import { html, nothing, render, repeat } from "../shell/view.js";

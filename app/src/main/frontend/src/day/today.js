@@ -1,5 +1,6 @@
 // Today: the rounds of this person, taken out or not.
-import { bytes, day, when } from "../shell/format.js";
+import { bytes } from "../shell/format.js";
+import { day, when } from "../shell/styles.js";
 import { Failure } from "../shell/server.js";
 import { say } from "../shell/say.js";
 import { STOP } from "../shell/states.js";

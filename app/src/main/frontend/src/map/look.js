@@ -6,6 +6,7 @@ import Icon from "ol/style/Icon.js";
 import Stroke from "ol/style/Stroke.js";
 import Style from "ol/style/Style.js";
 import Text from "ol/style/Text.js";
+import { wordsInText } from "../shell/say.js";
 
 const FONT = '"Atkinson Hyperlegible Next Variable", sans-serif';
 /** Metres of a pixel by which scales are told (OGC SLD 1.1, clause 10.2). */
@@ -112,7 +113,12 @@ export class Painter {
     }
     const label = f.get("l");
     if (label && !n && out.length > 0 && (this.plan.labelFarthest === 0 || scale <= this.plan.labelFarthest))
-      out.push(this.label(f, label));
+      out.push(
+        this.label(
+          f,
+          this.keep(`l|${label}`, () => wordsInText(label)),
+        ),
+      );
     if (this.isChosen(f)) out.unshift(...this.chosen(f));
     return out;
   };

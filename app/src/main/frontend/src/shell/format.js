@@ -1,10 +1,6 @@
-// Numbers, lengths, sizes and days for people, with their units, in the style of their browser.
-import { say, style } from "./say.js";
-
-/** @param {number} n @param {Intl.NumberFormatOptions} [options] */
-export const number = (n, options) => new Intl.NumberFormat(/** @type {string[]} */ (style()), options).format(n);
-/** @param {number} n @param {number} decimals */
-export const fixed = (n, decimals) => number(n, { minimumFractionDigits: decimals, maximumFractionDigits: decimals });
+// Lengths, sizes and positions for people, with their units, in the style of their browser.
+import { say } from "./say.js";
+import { fixed, number } from "./styles.js";
 
 /** A distance on the ground. @param {number} m */
 export const metres = (m) => (m < 1000 ? say("unit.m", { n: number(Math.round(m)) }) : say("unit.km", { n: fixed(m / 1000, 1) }));
@@ -18,15 +14,6 @@ export function bytes(n) {
   if (n < 1e6) return say("unit.kB", { n: number(Math.max(1, Math.round(n / 1000))) });
   return n < 1e9 ? say("unit.MB", { n: fixed(n / 1e6, 1) }) : say("unit.GB", { n: fixed(n / 1e9, 1) });
 }
-
-/** A moment in the browser's own time. @param {string} iso */
-export const when = (iso) => new Date(iso).toLocaleString(/** @type {string[]} */ (style()), { dateStyle: "medium", timeStyle: "short" });
-/** A day; one without a time of day is the same day everywhere. @param {string} iso */
-export const day = (iso) =>
-  new Date(iso).toLocaleDateString(/** @type {string[]} */ (style()), {
-    dateStyle: "medium",
-    ...(iso.length === 10 && { timeZone: "UTC" }),
-  });
 
 /** A position in degrees. @param {number[]} at longitude and latitude */
 export function degrees([x, y]) {

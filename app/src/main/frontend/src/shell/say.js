@@ -1,13 +1,12 @@
 // What people read: texts from the catalogue in their language, numbers and days in their browser's style.
 import { IntlMessageFormat } from "intl-messageformat";
+import { day, number, style, useStyle, when } from "./styles.js";
 
 /** @typedef {import("../../build/messages").MessageKey} MessageKey */
 
 /** @type {Record<string, string>} */
 let texts = {};
 let language = "en";
-/** The styles of numbers and days: the browser's own. @type {readonly string[] | undefined} */
-let styles;
 /** @type {Map<string, IntlMessageFormat>} */
 const read = new Map();
 
@@ -15,7 +14,7 @@ const read = new Map();
 export function useCatalogue(all, more = {}) {
   texts = all;
   language = more.language ?? "en";
-  styles = more.style;
+  useStyle(more.style);
   read.clear();
 }
 
@@ -27,13 +26,10 @@ export async function loadCatalogue() {
   useCatalogue(await answer.json(), { language: document.documentElement.lang });
 }
 
-/** The languages by whose style numbers and days are written. */
-export const style = () => styles ?? (typeof navigator === "undefined" ? undefined : navigator.languages);
-
 // plurals follow the text's language, numbers and days the person's browser
 const formatters = {
-  getNumberFormat: (_, options) => new Intl.NumberFormat(/** @type {string[]} */ (style()), options),
-  getDateTimeFormat: (_, options) => new Intl.DateTimeFormat(/** @type {string[]} */ (style()), options),
+  getNumberFormat: (_, options) => new Intl.NumberFormat(style(), options),
+  getDateTimeFormat: (_, options) => new Intl.DateTimeFormat(style(), options),
   getPluralRules: (_, options) => new Intl.PluralRules(known(language), options),
 };
 
@@ -55,6 +51,15 @@ export function say(key, args) {
   return String(made.format(/** @type {any} */ (args)));
 }
 
+/** Texts of values, whose arguments go in as the person's browser writes them. @type {Record<string, (args: any) => Record<string, string>>} */
+const STYLED = {
+  "style.fixed": ({ n, decimals }) => ({
+    n: number(n, { minimumFractionDigits: decimals, maximumFractionDigits: decimals, useGrouping: false }),
+  }),
+  "style.day": (args) => ({ day: day(args.day) }),
+  "style.moment": ({ at }) => ({ at: when(at) }),
+};
+
 /**
  * What core tells, in words: a text as it stands, or {say: key, with: arguments}, which may be such themselves.
  * @param {import("../../types/border").Said | undefined} told
@@ -63,10 +68,23 @@ export function say(key, args) {
 export function words(told) {
   if (told === undefined || told === null) return "";
   if (typeof told === "string") return told;
+  if (told.say === "") return String(told.with?.text ?? "");
   /** @type {Record<string, string | number | Date>} */
   const args = {};
   for (const [name, v] of Object.entries(told.with ?? {})) args[name] = typeof v === "number" ? v : words(v);
-  return say(/** @type {MessageKey} */ (told.say), args);
+  const styled = STYLED[told.say];
+  return say(/** @type {MessageKey} */ (told.say), styled ? styled(args) : args);
+}
+
+/** What core tells within plain text: as it stands, or its JSON form; somebody's own words may look so too. @param {string} text */
+export function wordsInText(text) {
+  if (!text.startsWith('{"say":')) return text;
+  try {
+    const told = JSON.parse(text);
+    return told.say === "" || Object.hasOwn(texts, told.say) ? words(told) : text;
+  } catch {
+    return text; // somebody's own words that begin so
+  }
 }
 
 /**

@@ -1,6 +1,7 @@
 // What the page of an open stop shows around the sheet: its head, the trail, open points, the place, the foot.
 import { openWords, pointMark, trail } from "../../sheet/points.js";
-import { fixed, metres } from "../../shell/format.js";
+import { metres } from "../../shell/format.js";
+import { fixed } from "../../shell/styles.js";
 import { say } from "../../shell/say.js";
 import { symbol } from "../../shell/symbols.js";
 import { html, nothing } from "../../shell/view.js";

@@ -1,5 +1,6 @@
 // Choosing files to bring in: they are uploaded one after the other, and go on after a cut.
-import { bytes, number } from "../../shell/format.js";
+import { bytes } from "../../shell/format.js";
+import { number } from "../../shell/styles.js";
 import { say } from "../../shell/say.js";
 import { post } from "../../shell/server.js";
 import { upload } from "../../shell/upload.js";

@@ -1,5 +1,5 @@
 // How far a job is that runs on the server.
-import { number } from "../../shell/format.js";
+import { number } from "../../shell/styles.js";
 import { say } from "../../shell/say.js";
 import { getJson } from "../../shell/server.js";
 

@@ -1,6 +1,6 @@
 // Typing the rows of a layer without places: new ones, other values, rows taken away. Nothing is written before the button says so.
 import { loadEngine } from "../../shell/engine.js";
-import { number } from "../../shell/format.js";
+import { number } from "../../shell/styles.js";
 import { say } from "../../shell/say.js";
 import { getJson } from "../../shell/server.js";
 import { drawn, html, nothing, repeat } from "../../shell/view.js";

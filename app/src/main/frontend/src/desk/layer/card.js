@@ -1,5 +1,5 @@
 // The card of a feature: its values, pictures, visits, and all that was ever changed.
-import { day, when } from "../../shell/format.js";
+import { day, when } from "../../shell/styles.js";
 import { say } from "../../shell/say.js";
 import { html, nothing } from "../../shell/view.js";
 

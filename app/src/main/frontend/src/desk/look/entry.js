@@ -1,7 +1,7 @@
 // One entry of a look: its symbols, its label, what sorts features into it, what a feature made from it begins with.
 import { url } from "../../map/look.js";
 import { fileButton, moved, options, pick, textBox } from "../../shell/controls.js";
-import { number } from "../../shell/format.js";
+import { number } from "../../shell/styles.js";
 import { say } from "../../shell/say.js";
 import { typed } from "../../shell/typed.js";
 import { html, nothing } from "../../shell/view.js";

@@ -1,7 +1,7 @@
 // The project's own basemaps: bringing pictures in, taking them away.
 import { named } from "../../map/basemaps.js";
 import { fileButton } from "../../shell/controls.js";
-import { number } from "../../shell/format.js";
+import { number } from "../../shell/styles.js";
 import { say } from "../../shell/say.js";
 import { takeAway } from "../../shell/server.js";
 import { upload } from "../../shell/upload.js";

@@ -59,7 +59,7 @@ class Updating {
   }
 
   /** One difference that an update would write. */
-  record Sample(String caption, Said field, String before, Said after) {}
+  record Sample(String caption, Said field, Said before, Said after) {}
 
   /**
    * What an update would do, counted before it is done.
@@ -90,7 +90,7 @@ class Updating {
 
     /** The columns that go nowhere, in a row. */
     public Said leftOutRow() {
-      return Said.row(leftOut, "list.then", "list.then");
+      return Said.inARow(leftOut, "list.then");
     }
   }
 
@@ -272,10 +272,10 @@ class Updating {
                     caption,
                     Said.text(f.label()),
                     f.shown(columns.column(name).orElseThrow().value(row)),
-                    Said.text(f.shown(v))));
+                    f.shown(v)));
         });
     if (place.isPresent() && samples.size() < MOST_SAMPLES)
-      samples.add(new Sample(caption, Said.of("sheet.place"), "", Said.of("told.moved")));
+      samples.add(new Sample(caption, Said.of("sheet.place"), Said.NONE, Said.of("told.moved")));
   }
 
   /**

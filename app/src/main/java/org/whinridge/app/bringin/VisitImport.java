@@ -160,7 +160,7 @@ class VisitImport {
       List<Said> out = new ArrayList<>();
       count.forEach(
           (why, n) -> {
-            Said which = Said.row(List.copyOf(named.get(why)), "list.then", "list.then");
+            Said which = Said.inARow(List.copyOf(named.get(why)), "list.then");
             out.add(
                 Said.of(
                     named.get(why).size() == MOST && n > MOST ? "pastRows.some" : "pastRows.all",

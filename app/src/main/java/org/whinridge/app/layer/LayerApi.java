@@ -63,10 +63,10 @@ class LayerApi {
   }
 
   /** A value of a feature as people read it. */
-  record Shown(String label, String name, String shown, boolean fits) {}
+  record Shown(String label, String name, Said shown, boolean fits) {}
 
   /** A field that an entry of the ledger changed. */
-  record FieldChange(String label, String before, String after) {}
+  record FieldChange(String label, Said before, Said after) {}
 
   /** An entry of a feature's ledger; {@code visit} is null when no visit caused it. */
   record Entry(

@@ -86,7 +86,7 @@ class LayerEditing {
     if (made > 0) parts.add(Said.of("ledger.made", "n", made));
     if (other > 0) parts.add(Said.of("ledger.changed", "n", other));
     if (gone > 0) parts.add(Said.of("ledger.takenAway", "n", gone));
-    return Said.of("ledger.atTheDesk", "what", Said.row(parts, "list.then", "list.then"));
+    return Said.of("ledger.atTheDesk", "what", Said.inARow(parts, "list.then"));
   }
 
   /** One try of writing, with the layer's values as they were just before its lock. */

@@ -29,6 +29,7 @@ import org.whinridge.core.layer.Schema;
 import org.whinridge.core.merge.Merge;
 import org.whinridge.core.merge.Standing;
 import org.whinridge.core.place.GeometryJson;
+import org.whinridge.core.said.Said;
 import org.whinridge.core.value.Value;
 import org.whinridge.core.value.ValueJson;
 
@@ -216,9 +217,12 @@ public class Layers {
         e.takenBackBy != null);
   }
 
-  private static String shown(Optional<Field> f, com.eclipsesource.json.JsonValue v) {
-    if (v == null || v.isNull()) return "";
-    if (f.isEmpty()) return v.isObject() ? "moved" : v.isString() ? v.asString() : v.toString();
+  private static Said shown(Optional<Field> f, com.eclipsesource.json.JsonValue v) {
+    if (v == null || v.isNull()) return Said.NONE;
+    if (f.isEmpty())
+      return v.isObject()
+          ? Said.of("told.moved")
+          : Said.text(v.isString() ? v.asString() : v.toString());
     return f.get().shown(ValueJson.read(v, f.get().type().valueType()));
   }
 

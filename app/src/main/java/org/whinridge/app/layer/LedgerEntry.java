@@ -20,5 +20,5 @@ public record LedgerEntry(
     boolean canBeTakenBack,
     boolean takenBack) {
   /** One field before and after, in the words of its labels. */
-  public record FieldChange(String field, String label, String before, String after) {}
+  public record FieldChange(String field, String label, Said before, Said after) {}
 }

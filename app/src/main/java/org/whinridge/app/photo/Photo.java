@@ -56,6 +56,6 @@ public record Photo(
       facts.add(Said.of("photo.accuracy", "m", Numbers.round(o.getDouble("accuracy", 0), 0)));
     if (o.get("direction") != null && o.get("direction").isNumber())
       facts.add(Said.of("photo.looking", "deg", Numbers.round(o.getDouble("direction", 0), 0)));
-    return Said.row(facts, "list.then", "list.then");
+    return Said.inARow(facts, "list.then");
   }
 }

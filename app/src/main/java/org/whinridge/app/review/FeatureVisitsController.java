@@ -62,7 +62,7 @@ class FeatureVisitsController {
   }
 
   /** An answer as people read it. */
-  record Answer(String label, String shown) {}
+  record Answer(String label, Said shown) {}
 
   /** A visit of a feature; {@code file} is "" for one that came from a device. */
   record Told(UUID id, String at, boolean future, String person, Said file, List<Answer> answers) {}
@@ -98,12 +98,14 @@ class FeatureVisitsController {
         answers);
   }
 
-  private static String shown(Layer layer, JsonObject.Member m) {
+  private static Said shown(Layer layer, JsonObject.Member m) {
     return layer
         .schema()
         .field(m.getName())
         .map(f -> f.shown(ValueJson.read(m.getValue(), f.type().valueType())))
         .orElseGet(
-            () -> m.getValue().isString() ? m.getValue().asString() : m.getValue().toString());
+            () ->
+                Said.text(
+                    m.getValue().isString() ? m.getValue().asString() : m.getValue().toString()));
   }
 }

@@ -139,7 +139,7 @@ class ReviewController {
           List<Said> left = review.takeBack(p.id(), visit, person.getName());
           return left.isEmpty()
               ? Said.of("told.visitTakenBack")
-              : Said.of("told.visitTakenBackBut", "left", Said.row(left, "list.then", "list.then"));
+              : Said.of("told.visitTakenBackBut", "left", Said.inARow(left, "list.then"));
         });
   }
 

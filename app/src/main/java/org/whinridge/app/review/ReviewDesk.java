@@ -9,6 +9,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.UUID;
+import org.locationtech.jts.geom.Coordinate;
 import org.locationtech.jts.geom.Geometry;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -63,13 +64,7 @@ class ReviewDesk {
 
   /** One field on the review desk. {@code outcome}: written, clash, agreed, layer kept. */
   record Change(
-      String field,
-      Said label,
-      String base,
-      String mine,
-      String layer,
-      String outcome,
-      Said from) {}
+      String field, Said label, Said base, Said mine, Said layer, String outcome, Said from) {}
 
   /** An answer that is kept on the visit only. */
   record Kept(String label, Said value) {}
@@ -191,7 +186,7 @@ class ReviewDesk {
       kept.add(
           new Kept(
               q.map(x -> x.label()).orElse(m.getName()),
-              Said.text(q.map(x -> x.shown(answer)).orElse(answer.plain()))));
+              q.map(x -> x.shown(answer)).orElseGet(answer::said)));
     }
     String caption =
         layer
@@ -239,13 +234,12 @@ class ReviewDesk {
     return from.detail().isEmpty() ? origin : Said.of("list.then", "a", origin, "b", from.detail());
   }
 
-  private static String shown(Optional<Field> f, Value v) {
-    if (v instanceof Value.Place p)
-      return org.whinridge.core.text.Numbers.fixed(p.geometry().getCoordinate().y, 6)
-          + "°, "
-          + org.whinridge.core.text.Numbers.fixed(p.geometry().getCoordinate().x, 6)
-          + "°";
-    return f.map(x -> x.shown(v)).orElse(v.plain());
+  private static Said shown(Optional<Field> f, Value v) {
+    if (v instanceof Value.Place p) {
+      Coordinate at = p.geometry().getCoordinate();
+      return Said.of("value.degrees", "lat", Said.fixed(at.y, 6), "lon", Said.fixed(at.x, 6));
+    }
+    return f.map(x -> x.shown(v)).orElseGet(v::said);
   }
 
   /** For the map: the feature on the layer, where the visit puts it, and where the person stood. */

@@ -12,6 +12,7 @@ import java.io.InputStream;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.time.format.DateTimeParseException;
 import java.util.LinkedHashMap;
 import java.util.Locale;
 import java.util.Map;
@@ -169,16 +170,17 @@ public class Catalogue implements MessageSource {
     if (!languages.get(USUAL).containsKey(said.key())) return said.toString();
     try {
       return inWords(reader, said);
-    } catch (IllegalArgumentException e) {
+    } catch (IllegalArgumentException | DateTimeParseException | ClassCastException e) {
       LOG.warn("the arguments do not fit the text: {}", said, e);
       return said.toString();
     }
   }
 
   private String inWords(Locale reader, Said said) {
-    Object[] args = new Object[2 * said.args().size()];
+    Map<String, Object> own = Styles.in(reader, said.key(), said.args());
+    Object[] args = new Object[2 * own.size()];
     int i = 0;
-    for (Map.Entry<String, Object> e : said.args().entrySet()) {
+    for (Map.Entry<String, Object> e : own.entrySet()) {
       args[i++] = e.getKey();
       args[i++] = e.getValue() instanceof Said s ? say(reader, s) : e.getValue();
     }

@@ -1,8 +1,5 @@
 package org.whinridge.app.shell;
 
-import com.eclipsesource.json.Json;
-import com.eclipsesource.json.JsonObject;
-import com.eclipsesource.json.ParseException;
 import jakarta.persistence.AttributeConverter;
 import jakarta.persistence.Converter;
 import org.whinridge.core.said.Said;
@@ -14,9 +11,6 @@ import org.whinridge.core.said.Said;
  */
 @Converter(autoApply = true)
 public class SaidColumn implements AttributeConverter<Said, String> {
-  /** How what has a key begins. */
-  private static final String KEPT = "{\"say\":";
-
   /** How much a column holds, in characters. */
   private static final int HOLDS = 4000;
 
@@ -45,26 +39,15 @@ public class SaidColumn implements AttributeConverter<Said, String> {
 
   /** As it stands, unless somebody's own words look like a key: they must not come back as one. */
   private static String text(String s) {
-    if (!s.startsWith(KEPT)) return cut(s);
-    for (String t = s; ; t = t.substring(0, t.length() * 9 / 10)) {
-      String json =
-          new JsonObject().add("say", "").add("with", new JsonObject().add("text", t)).toString();
-      if (json.length() <= HOLDS) return json;
-    }
-  }
-
-  private static String cut(String s) {
-    return s.length() <= HOLDS ? s : s.substring(0, HOLDS);
+    String kept = Said.text(s).inText();
+    if (kept.equals(s)) return s.length() <= HOLDS ? s : s.substring(0, HOLDS);
+    for (String t = s; kept.length() > HOLDS; kept = Said.text(t).inText())
+      t = t.substring(0, t.length() * 9 / 10);
+    return kept;
   }
 
   /** From how it was kept. */
   public static Said read(String kept) {
-    if (!kept.startsWith(KEPT)) return Said.text(kept);
-    try {
-      Said said = Said.read(Json.parse(kept));
-      return said.isEmpty() ? Said.text(kept) : said;
-    } catch (ParseException e) {
-      return Said.text(kept); // somebody's own words that begin so
-    }
+    return Said.ofText(kept);
   }
 }

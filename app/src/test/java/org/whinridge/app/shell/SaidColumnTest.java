@@ -43,8 +43,7 @@ class SaidColumnTest {
         .hasSizeLessThan(400);
     List<Said> many =
         IntStream.range(0, 1000).mapToObj(i -> Said.of("amount.ROW", "n", i)).toList();
-    assertThat(SaidColumn.written(Said.row(many, "list.then", "list.then")))
-        .hasSizeLessThanOrEqualTo(4000);
+    assertThat(SaidColumn.written(Said.inARow(many, "list.then"))).hasSizeLessThanOrEqualTo(4000);
     assertThat(SaidColumn.written(Said.text("x".repeat(9000)))).hasSize(4000);
   }
 }

@@ -6,10 +6,12 @@ import java.util.OptionalDouble;
 import org.whinridge.core.layer.Code;
 import org.whinridge.core.layer.Field;
 import org.whinridge.core.layer.Schema;
+import org.whinridge.core.layer.Shown;
 import org.whinridge.core.merge.SameValue;
 import org.whinridge.core.place.SamePlace;
 import org.whinridge.core.prefill.Refresh;
 import org.whinridge.core.prefill.Source;
+import org.whinridge.core.said.Said;
 import org.whinridge.core.said.Unfit;
 import org.whinridge.core.text.Numbers;
 import org.whinridge.core.value.Value;
@@ -264,8 +266,10 @@ public record Question(
   }
 
   /** The answer for people: a code by its label, a number with its unit. */
-  public String shown(Value v) {
-    return ShownAnswer.of(this, v);
+  public Said shown(Value v) {
+    return type == QuestionType.DURATION && v instanceof Value.Num n
+        ? Shown.minutes(n.value())
+        : Shown.of(v, codes, decimals(), unit());
   }
 
   /** The label of a code; the value itself when the list does not have it. */

@@ -4,8 +4,8 @@ import com.eclipsesource.json.JsonObject;
 import java.util.Collection;
 import java.util.List;
 import java.util.Optional;
+import org.whinridge.core.said.Said;
 import org.whinridge.core.said.Unfit;
-import org.whinridge.core.text.Numbers;
 import org.whinridge.core.value.Value;
 import org.whinridge.core.value.ValueType;
 
@@ -187,13 +187,8 @@ public record Field(
   }
 
   /** The value for people: a code as its label, a number with its unit. */
-  public String shown(Value v) {
-    String s = codes.isEmpty() && v instanceof Value.Num n ? number(n.value()) : labelOf(v);
-    return unit.isEmpty() || v.isEmpty() ? s : s + " " + unit;
-  }
-
-  private String number(double d) {
-    return decimals < 0 ? Numbers.plain(d) : Numbers.fixed(d, decimals);
+  public Said shown(Value v) {
+    return Shown.of(v, codes, decimals, unit);
   }
 
   /** The JSON form. */

@@ -90,7 +90,7 @@ public final class FieldCheck {
       if (stood.contains(one)) continue;
       Code code = code(f, one.plain());
       if (code == null)
-        return fault(f, Kind.NOT_LISTED, Said.of("fieldFault.notListed", "value", one.plain()));
+        return fault(f, Kind.NOT_LISTED, Said.of("fieldFault.notListed", "value", one.said()));
       if (code.retired())
         return fault(f, Kind.RETIRED, Said.of("fieldFault.retired", "label", code.label()));
     }
@@ -125,7 +125,7 @@ public final class FieldCheck {
       Value was = before.map(x -> x.value(f.name())).orElse(Value.EMPTY);
       Optional<Fault> fault = of(f, v, was);
       if (fault.isEmpty() && f.unique() && !v.isEmpty() && !v.equals(was) && taken.test(f, v))
-        fault = fault(f, Kind.TAKEN, Said.of("fieldFault.taken", "value", v.plain()));
+        fault = fault(f, Kind.TAKEN, Said.of("fieldFault.taken", "value", v.said()));
       fault.ifPresent(out::add);
     }
     return out;
@@ -150,7 +150,7 @@ public final class FieldCheck {
 
   private static Said isNot(Field f, Value v) {
     Said wanted = Said.of("fieldWants." + f.type().id());
-    return Said.of("fieldFault.isNot", "value", v.plain(), "wanted", wanted);
+    return Said.of("fieldFault.isNot", "value", v.said(), "wanted", wanted);
   }
 
   private static boolean isTime(String s) {

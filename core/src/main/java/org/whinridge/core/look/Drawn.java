@@ -2,6 +2,7 @@ package org.whinridge.core.look;
 
 import com.eclipsesource.json.JsonArray;
 import com.eclipsesource.json.JsonObject;
+import org.whinridge.core.said.Said;
 import org.whinridge.core.text.Numbers;
 
 /**
@@ -11,9 +12,9 @@ import org.whinridge.core.text.Numbers;
  *     class stands for what fits nowhere
  * @param turns degrees clockwise from north, one for each of the look's fields of bearings
  * @param sizes pixels, one for each of the look's sizes by number
- * @param label what is written beside it; "" for nothing
+ * @param label what is written beside it; none for nothing
  */
-public record Drawn(int[] entries, double[] turns, double[] sizes, String label) {
+public record Drawn(int[] entries, double[] turns, double[] sizes, Said label) {
   /** The entries as text: "2", or "0,3". */
   public String entriesText() {
     StringBuilder b = new StringBuilder();
@@ -26,7 +27,7 @@ public record Drawn(int[] entries, double[] turns, double[] sizes, String label)
     JsonObject o = new JsonObject().add("c", entriesText());
     if (turns.length > 0) o.add("t", numbers(turns));
     if (sizes.length > 0) o.add("s", numbers(sizes));
-    if (!label.isEmpty()) o.add("l", label);
+    if (!label.isEmpty()) o.add("l", label.inText());
     return o;
   }
 

@@ -7,6 +7,7 @@ import java.util.function.Function;
 import org.whinridge.core.layer.Field;
 import org.whinridge.core.layer.Schema;
 import org.whinridge.core.place.GeometryKind;
+import org.whinridge.core.said.Said;
 import org.whinridge.core.value.Value;
 
 /**
@@ -55,23 +56,64 @@ final class LabelText {
     return lines.isEmpty();
   }
 
-  String of(Function<String, Value> values) {
-    StringBuilder b = new StringBuilder();
+  Said of(Function<String, Value> values) {
+    Line all = new Line();
     for (List<Piece> line : lines) {
       boolean anyField = false;
       boolean anyValue = false;
-      StringBuilder text = new StringBuilder();
+      Line said = new Line();
       for (Piece p : line)
-        if (p.field.isEmpty()) text.append(p.text);
+        if (p.field.isEmpty()) said.add(p.text);
         else {
           Value v = values.apply(p.field.get().name());
           anyField = true;
           anyValue |= !v.isEmpty();
-          text.append(p.field.get().shown(v));
+          said.add(p.field.get().shown(v));
         }
-      if (anyValue || !anyField)
-        b.append(b.length() == 0 ? "" : "\n").append(text.toString().strip());
+      if (anyValue || !anyField) all.below(said);
     }
-    return b.toString();
+    return all.said();
+  }
+
+  /** What is told one behind the other; texts that stand beside each other are one. */
+  private static final class Line {
+    private final List<Said> parts = new ArrayList<>();
+    private final StringBuilder text = new StringBuilder();
+
+    void add(String s) {
+      text.append(s);
+    }
+
+    void add(Said s) {
+      if (s.isText()) add(s.toString());
+      else {
+        end();
+        parts.add(s);
+      }
+    }
+
+    /** Another line below this one, without the blanks at its ends. */
+    void below(Line other) {
+      other.end();
+      List<Said> theirs = other.parts;
+      if (!parts.isEmpty() || text.length() > 0) text.append('\n');
+      for (int i = 0; i < theirs.size(); i++) {
+        Said s = theirs.get(i);
+        if (!s.isText()) add(s);
+        else if (theirs.size() == 1) add(s.toString().strip());
+        else if (i == 0) add(s.toString().stripLeading());
+        else add(i == theirs.size() - 1 ? s.toString().stripTrailing() : s.toString());
+      }
+    }
+
+    private void end() {
+      if (text.length() > 0) parts.add(Said.text(text.toString()));
+      text.setLength(0);
+    }
+
+    Said said() {
+      end();
+      return Said.inARow(parts, "value.beside");
+    }
   }
 }

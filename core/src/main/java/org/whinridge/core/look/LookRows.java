@@ -11,6 +11,7 @@ import org.whinridge.core.read.Filter;
 import org.whinridge.core.read.LayerColumns;
 import org.whinridge.core.read.NumberColumn;
 import org.whinridge.core.rules.Rule;
+import org.whinridge.core.said.Said;
 import org.whinridge.core.value.Value;
 
 /**
@@ -102,7 +103,7 @@ public final class LookRows {
         entries(row),
         turns,
         sizes,
-        withLabel && ready.hasLabel() ? ready.labelOf(name -> value(name, row)) : "");
+        withLabel && ready.hasLabel() ? ready.labelOf(name -> value(name, row)) : Said.NONE);
   }
 
   private int[] entries(int row) {

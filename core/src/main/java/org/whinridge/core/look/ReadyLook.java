@@ -258,7 +258,7 @@ public final class ReadyLook {
     return out;
   }
 
-  String labelOf(java.util.function.Function<String, Value> values) {
+  Said labelOf(java.util.function.Function<String, Value> values) {
     return label.of(values);
   }
 }

@@ -101,9 +101,7 @@ public record Claims(Map<String, Value> base, Map<String, Value> set, List<Probl
     if (f.isEmpty())
       return Optional.of(
           new Problem(
-              Kind.NO_SUCH_FIELD,
-              name,
-              Said.of("claim.noField", "name", name, "value", v.plain())));
+              Kind.NO_SUCH_FIELD, name, Said.of("claim.noField", "name", name, "value", v.said())));
     if (f.get().officeOnly())
       return left(f.get(), Kind.OFFICE_ONLY, Said.of("claim.office", "field", f.get().label()), v);
     if (f.get().fillsItself())
@@ -176,6 +174,6 @@ public record Claims(Map<String, Value> base, Map<String, Value> set, List<Probl
   }
 
   private static Said said(Field f, Value v) {
-    return v.isEmpty() ? Said.of("phrase.nothing") : Said.text("“" + f.shown(v) + "”");
+    return v.isEmpty() ? Said.of("phrase.nothing") : Said.of("value.quoted", "value", f.shown(v));
   }
 }

@@ -326,15 +326,7 @@ public final class TypeGuess {
     boolean code = t == FieldType.WHOLE && codeLike() && greatest - least <= 60;
     if (code) evidence.add(Said.of("guess.perhapsCode"));
     return new Guess(
-        t,
-        r,
-        Said.row(evidence, "list.then", "list.then"),
-        List.of(),
-        filled,
-        empty,
-        longest,
-        order(),
-        code);
+        t, r, Said.inARow(evidence, "list.then"), List.of(), filled, empty, longest, order(), code);
   }
 
   /** The distinct values with their counts while there are at most 60; empty beyond. */

@@ -3,6 +3,9 @@ package org.whinridge.core.said;
 import com.eclipsesource.json.JsonObject;
 import com.eclipsesource.json.JsonObject.Member;
 import com.eclipsesource.json.JsonValue;
+import com.eclipsesource.json.ParseException;
+import java.time.Instant;
+import java.time.LocalDate;
 import java.util.Collections;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -23,6 +26,9 @@ public record Said(String key, Map<String, Object> args) implements java.io.Seri
 
   /** The member of the JSON form with the key. */
   private static final String SAY = "say";
+
+  /** How the JSON form begins. */
+  private static final String IN_TEXT = "{\"say\":";
 
   private static final String WITH = "with";
   private static final String TEXT = "text";
@@ -76,12 +82,36 @@ public record Said(String key, Map<String, Object> args) implements java.io.Seri
   }
 
   /**
+   * A number with as many decimals as its field or question has.
+   *
+   * @param decimals 0 to 12; the number is rounded to them, halves away from zero
+   */
+  public static Said fixed(double n, int decimals) {
+    return of("style.fixed", "n", Numbers.round(n, decimals), "decimals", decimals);
+  }
+
+  /** A date without time and without zone. */
+  public static Said day(LocalDate day) {
+    return of("style.day", "day", day.toString());
+  }
+
+  /** A moment, told in the reader's time zone. */
+  public static Said moment(Instant at) {
+    return of("style.moment", "at", at.toString());
+  }
+
+  /**
    * Several things in a row: "a, b or c".
    *
    * @param last the key of the text that joins the last two, {@code a} and {@code b}
    */
   public static Said row(List<Said> items, String last) {
     return row(items, "list.then", last);
+  }
+
+  /** Several things in a row, the same between all of them. */
+  public static Said inARow(List<Said> items, String between) {
+    return items.isEmpty() ? NONE : joined(items, between);
   }
 
   /** Several things in a row, all but the last two joined by the first text. */
@@ -95,8 +125,8 @@ public record Said(String key, Map<String, Object> args) implements java.io.Seri
 
   /** The first of several things, and how many more there are. */
   public static Said some(List<Said> items, int most) {
-    if (items.size() <= most) return row(items, "list.then", "list.then");
-    Said first = row(items.subList(0, most), "list.then", "list.then");
+    if (items.size() <= most) return inARow(items, "list.then");
+    Said first = inARow(items.subList(0, most), "list.then");
     return of("list.andMore", "a", first, "n", items.size() - most);
   }
 
@@ -183,6 +213,28 @@ public record Said(String key, Map<String, Object> args) implements java.io.Seri
             v.isString() ? v.asString() : v.isNumber() ? (Object) v.asDouble() : read(v));
       }
     return new Said(json.asObject().getString(SAY, ""), args);
+  }
+
+  /**
+   * The form within plain text: a text as it stands, another in its JSON form. Somebody's own words
+   * that look like the JSON form are wrapped in one, so that they don't come back as a key.
+   */
+  public String inText() {
+    String s = toString();
+    return isText() && s.startsWith(IN_TEXT)
+        ? new JsonObject().add(SAY, "").add(WITH, new JsonObject().add(TEXT, s)).toString()
+        : s;
+  }
+
+  /** From the form within plain text. */
+  public static Said ofText(String s) {
+    if (!s.startsWith(IN_TEXT)) return text(s);
+    try {
+      Said said = read(com.eclipsesource.json.Json.parse(s));
+      return said.isEmpty() ? text(s) : said;
+    } catch (ParseException e) {
+      return text(s); // somebody's own words that begin so
+    }
   }
 
   /** What is told as it stands; of another its JSON form, for logs and tests. */

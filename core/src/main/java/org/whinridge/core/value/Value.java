@@ -4,6 +4,7 @@ import java.time.Instant;
 import java.time.LocalDate;
 import java.util.List;
 import org.locationtech.jts.geom.Geometry;
+import org.whinridge.core.said.Said;
 import org.whinridge.core.text.Numbers;
 
 /**
@@ -100,9 +101,28 @@ public sealed interface Value {
     return ValueType.EMPTY;
   }
 
+  /** The value for people, in the style of whoever reads: numbers, days and moments follow them. */
+  default Said said() {
+    if (this instanceof Num n) return Said.number(n.value());
+    if (this instanceof Bool b) return Said.of(b.value() ? "value.yes" : "value.no");
+    if (this instanceof Day d) return Said.day(d.value());
+    if (this instanceof Moment m) return Said.moment(m.value());
+    if (this instanceof Many m)
+      return Said.inARow(m.values().stream().map(Value::said).toList(), "list.then");
+    if (this instanceof Interval i)
+      return Said.of("value.interval", "from", end(i.from(), i), "to", end(i.to(), i));
+    return Said.text(plain());
+  }
+
+  private static Said end(Instant at, Interval i) {
+    return i.days()
+        ? Said.day(LocalDate.ofEpochDay(Math.floorDiv(at.getEpochSecond(), 86_400)))
+        : Said.moment(at);
+  }
+
   /**
-   * The value as plain text for people: numbers without trailing zeros, dates as in ISO 8601, lists
-   * joined by ", ".
+   * The value as plain text, the same for everybody: numbers without trailing zeros, dates as in
+   * ISO 8601, lists joined by ", ".
    */
   default String plain() {
     if (this instanceof Num n) return Numbers.plain(n.value());

@@ -28,7 +28,7 @@ final class AnswerLimits {
   void check(Value v, List<Code> unfit, PointFinder.Found found) {
     ValueType wanted = compiled.type();
     if (v.type() != wanted) {
-      found.firm(new PointReason.WrongType(v.plain(), wanted.said()));
+      found.firm(new PointReason.WrongType(v, wanted.said()));
       return;
     }
     if (v instanceof Value.Num n) number(n.value(), found);

@@ -36,12 +36,12 @@ public final class KeptRows {
       Said shown =
           q.type().isMedia() && v instanceof Value.Many m
               ? AnswerLimits.counted(m.values().size(), q.type())
-              : Said.text(q.shown(v));
+              : q.shown(v);
       all.add(Said.of("row.answer", "label", q.label(), "answer", shown));
     }
     JsonValue state = row.get("state");
     String known = state == null || !state.isString() ? "" : state.asString();
-    Said answers = all.isEmpty() ? Said.of("row.nothing") : Said.row(all, "list.then", "list.then");
+    Said answers = all.isEmpty() ? Said.of("row.nothing") : Said.inARow(all, "list.then");
     return known.isEmpty() || known.equals(RowState.NEW.id())
         ? answers
         : Said.of("row.state", "row", answers, "state", Said.ofState(known));

@@ -85,7 +85,7 @@ final class PointFinder {
     Value was = start.feature().map(f -> f.value(q.writesTo())).orElse(Value.EMPTY);
     if (v.equals(was)) return;
     String self = start.feature().map(f -> f.id()).orElse("");
-    if (start.taken().by(q.writesTo(), v, self)) found.firm(new PointReason.Taken(q.shown(v)));
+    if (start.taken().by(q.writesTo(), v, self)) found.firm(new PointReason.Taken(v, q.shown(v)));
   }
 
   /** The message with {name} replaced by the answer as people read it. */

@@ -3,6 +3,7 @@ package org.whinridge.core.visit;
 import java.util.Locale;
 import org.whinridge.core.said.Said;
 import org.whinridge.core.text.Numbers;
+import org.whinridge.core.value.Value;
 
 /**
  * Why something is open on a sheet: each reason with what was expected, what was found and what
@@ -114,7 +115,12 @@ public sealed interface PointReason {
   }
 
   /** Another kind of value than the question's. */
-  record WrongType(String found, Said expected) implements PointReason {
+  record WrongType(Value value, Said expected) implements PointReason {
+    @Override
+    public String found() {
+      return value.plain();
+    }
+
     @Override
     public Code code() {
       return Code.TYPE;
@@ -122,7 +128,7 @@ public sealed interface PointReason {
 
     @Override
     public Said message() {
-      return Said.of("point.isNot", "found", found, "expected", expected);
+      return Said.of("point.isNot", "found", value.said(), "expected", expected);
     }
   }
 
@@ -399,7 +405,12 @@ public sealed interface PointReason {
   }
 
   /** A value that another feature of the layer has, where none may share it. */
-  record Taken(String found) implements PointReason {
+  record Taken(Value value, Said shown) implements PointReason {
+    @Override
+    public String found() {
+      return value.plain();
+    }
+
     @Override
     public Code code() {
       return Code.UNIQUE;
@@ -407,7 +418,7 @@ public sealed interface PointReason {
 
     @Override
     public Said message() {
-      return Said.of("point.taken", "found", found);
+      return Said.of("point.taken", "found", shown);
     }
   }
 

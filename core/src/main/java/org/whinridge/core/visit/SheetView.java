@@ -225,7 +225,7 @@ final class SheetView {
             .add("type", q.type().id())
             .add("need", q.need().id())
             .add("value", ValueJson.write(v))
-            .add("shown", q.shown(v));
+            .add("shown", q.shown(v).json());
     if (row != null) o.add("row", row.id);
     text(o, "hint", q.hint());
     text(o, "placeholder", q.texts().get("placeholder"));
@@ -242,11 +242,11 @@ final class SheetView {
       o.add(
           "offer",
           new JsonObject()
-              .add("shown", q.shown(a.offers[k].value()))
+              .add("shown", q.shown(a.offers[k].value()).json())
               .add("from", a.offers[k].provenance().said().json()));
     Value was = start.feature().map(f -> f.value(q.writesTo())).orElse(Value.EMPTY);
     if (!q.writesTo().isEmpty() && !was.isEmpty() && !q.same(form.schema()).test(was, v))
-      o.add("was", q.shown(was));
+      o.add("was", q.shown(was).json());
     return o;
   }
 

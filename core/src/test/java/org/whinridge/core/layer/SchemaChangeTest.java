@@ -174,23 +174,24 @@ class SchemaChangeTest {
     assertThat(Field.of("t", "T", FieldType.TIME).holds(Value.text("09:30"))).isTrue();
     assertThat(Field.of("t", "T", FieldType.TIME).holds(Value.text("25:30"))).isFalse();
     assertThat(
-            new Field(
-                    "d",
-                    "D",
-                    FieldType.DECIMAL,
-                    0,
-                    "m",
-                    true,
-                    false,
-                    List.of(),
-                    false,
-                    2,
-                    Start.NOTHING,
-                    "",
-                    Optional.empty(),
-                    false,
-                    false)
-                .shown(Value.of(1.5)))
+            English.of(
+                new Field(
+                        "d",
+                        "D",
+                        FieldType.DECIMAL,
+                        0,
+                        "m",
+                        true,
+                        false,
+                        List.of(),
+                        false,
+                        2,
+                        Start.NOTHING,
+                        "",
+                        Optional.empty(),
+                        false,
+                        false)
+                    .shown(Value.of(1.5))))
         .isEqualTo("1.50 m");
   }
 }

@@ -14,6 +14,7 @@ import org.junit.jupiter.params.provider.CsvSource;
 import org.locationtech.jts.geom.Coordinate;
 import org.whinridge.core.place.GeometryJson;
 import org.whinridge.core.place.GeometryKind;
+import org.whinridge.core.said.English;
 import org.whinridge.core.value.Value;
 
 class SchemaTest {
@@ -124,10 +125,16 @@ class SchemaTest {
 
   @Test
   void valuesAreShownWithLabelAndUnit() {
-    assertThat(SCHEMA.field("kind").orElseThrow().shown(Value.text("mill"))).isEqualTo("Mill");
-    assertThat(SCHEMA.field("silt").orElseThrow().shown(Value.of(12))).isEqualTo("12 mm");
-    assertThat(SCHEMA.field("silt").orElseThrow().shown(Value.EMPTY)).isEmpty();
-    assertThat(SCHEMA.field("works").orElseThrow().shown(Value.NO)).isEqualTo("no");
+    assertThat(shown("kind", Value.text("mill"))).isEqualTo("Mill");
+    assertThat(shown("silt", Value.of(12))).isEqualTo("12 mm");
+    assertThat(shown("silt", Value.EMPTY)).isEmpty();
+    assertThat(shown("works", Value.NO)).isEqualTo("no");
+    assertThat(shown("many", Value.many(List.of(Value.of(1.5), Value.text("b")))))
+        .isEqualTo("1.5, b");
+  }
+
+  private static String shown(String field, Value v) {
+    return English.of(SCHEMA.field(field).orElseThrow().shown(v));
   }
 
   @Test

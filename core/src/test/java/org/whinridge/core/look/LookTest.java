@@ -130,10 +130,10 @@ class LookTest {
 
   @Test
   void labelsLeaveOutLinesWithoutValues() {
-    assertThat(draw(BY_CODE, gate("tag", "OS-1", "width", 600)).label())
+    assertThat(English.of(draw(BY_CODE, gate("tag", "OS-1", "width", 600)).label()))
         .isEqualTo("OS-1\n600 mm wide");
-    assertThat(draw(BY_CODE, gate("tag", "OS-1")).label()).isEqualTo("OS-1");
-    assertThat(draw(BY_CODE, gate()).label()).isEmpty();
+    assertThat(English.of(draw(BY_CODE, gate("tag", "OS-1")).label())).isEqualTo("OS-1");
+    assertThat(English.of(draw(BY_CODE, gate()).label())).isEmpty();
   }
 
   @Test

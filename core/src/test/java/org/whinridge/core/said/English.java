@@ -17,6 +17,7 @@ import java.util.Map;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.function.Consumer;
 import org.assertj.core.api.Assertions;
+import org.whinridge.core.text.Numbers;
 
 /** What core tells, in the words of the English catalogue; for tests. */
 public final class English {
@@ -45,6 +46,7 @@ public final class English {
   /** In English. */
   public static String of(Said said) {
     if (said.isText()) return said.toString();
+    if (said.key().startsWith("style.")) return plain(said.args());
     Map<String, Object> args = new LinkedHashMap<>();
     said.args().forEach((name, v) -> args.put(name, v instanceof Said s ? of(s) : v));
     MessageFormat format =
@@ -58,6 +60,13 @@ public final class English {
         .forEach(
             (name, v) -> args.put(name + "_exact", v instanceof Number n ? plain.format(n) : ""));
     return format.format(args);
+  }
+
+  /** A value in nobody's style: a decimal point, days and moments as in ISO 8601. */
+  private static String plain(Map<String, Object> args) {
+    return args.get("n") instanceof Double n
+        ? Numbers.fixed(n, ((Double) args.get("decimals")).intValue())
+        : (String) args.values().iterator().next();
   }
 
   private static String exact(String key) {

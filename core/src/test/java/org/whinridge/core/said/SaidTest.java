@@ -42,7 +42,7 @@ class SaidTest {
     assertThat(English.of(Said.row(said(1), "list.or"))).isEqualTo("0");
     assertThat(English.of(Said.row(said(2), "list.or"))).isEqualTo("0 or 1");
     assertThat(English.of(Said.row(said(4), "list.or"))).isEqualTo("0, 1, 2 or 3");
-    Said many = Said.row(said(10_000), "list.then", "list.then");
+    Said many = Said.inARow(said(10_000), "list.then");
     assertThat(English.of(many)).startsWith("0, 1, 2").endsWith("9998, 9999");
   }
 
@@ -62,5 +62,13 @@ class SaidTest {
     Said wide = Said.of("point.isNot", "found", "x".repeat(500), "expected", NESTED);
     assertThat((String) wide.cut(20).args().get("found")).hasSize(20).endsWith("…");
     assertThat(wide.cut(20).args().get("expected")).isEqualTo(NESTED);
+  }
+
+  @Test
+  void withinPlainTextOwnWordsNeverComeBackAsAKey() {
+    Said day = Said.day(java.time.LocalDate.of(2026, 11, 4));
+    assertThat(Said.ofText(day.inText())).isEqualTo(day);
+    for (String own : List.of("", "Culvert 7", "{\"say\":", "{\"say\":\"row.nothing\"}"))
+      assertThat(Said.ofText(Said.text(own).inText())).isEqualTo(Said.text(own));
   }
 }

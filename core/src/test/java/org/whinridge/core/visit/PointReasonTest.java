@@ -18,7 +18,7 @@ class PointReasonTest {
       List.of(
           new PointReason.Needed(Said.NONE),
           new PointReason.Wanted(),
-          new PointReason.WrongType("x", ValueType.NUMBER.said()),
+          new PointReason.WrongType(Value.text("x"), ValueType.NUMBER.said()),
           new PointReason.NotWhole("1.5"),
           new PointReason.NoTime("25:00"),
           new PointReason.OutOfRange(said("at most 9 mm"), "10"),
@@ -33,7 +33,7 @@ class PointReasonTest {
           new PointReason.NotInList("q"),
           new PointReason.DoesNotFit("a", "A", said("depth is over 3")),
           new PointReason.NotAlone("none", "None"),
-          new PointReason.Taken("OS-1"),
+          new PointReason.Taken(Value.text("OS-1"), said("OS-1")),
           new PointReason.NotFinite(),
           new PointReason.Broken(1, Said.NONE, said("depth is over 3")),
           new PointReason.RowUnconfirmed(),

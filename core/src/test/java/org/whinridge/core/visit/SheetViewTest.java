@@ -52,14 +52,14 @@ class SheetViewTest {
   void aQuestionShowsItsValueWhatItWasAndWhereItCameFrom() {
     Filling f = new FormFixture().set("silt", "hint", "\"Measure at the sill\"").open();
     JsonObject before = question(f.view(), "silt");
-    assertThat(before.getString("shown", "")).isEqualTo("120 mm");
+    assertThat(English.of(before.get("shown"))).isEqualTo("120 mm");
     assertThat(English.of(before.get("from"))).isEqualTo("from the asset");
     assertThat(before.getBoolean("confirmed", true)).isFalse();
     assertThat(before.get("was")).isNull();
     assertThat(before.getString("hint", "")).isEqualTo("Measure at the sill");
     f.set("silt", Value.of(130));
     JsonObject after = question(f.view(), "silt");
-    assertThat(after.getString("was", "")).isEqualTo("120 mm");
+    assertThat(English.of(after.get("was"))).isEqualTo("120 mm");
     assertThat(English.of(after.get("from"))).isEqualTo("typed");
     assertThat(question(f.view(), "tag").getBoolean("fixed", false))
         .as("locked on revisit")
@@ -108,9 +108,9 @@ class SheetViewTest {
             .add(
                 "{\"name\":\"share\",\"label\":\"Share\",\"type\":\"decimal\",\"unit\":\"%\",\"decimals\":1,\"workOut\":\"silt / 7\"}")
             .open();
-    assertThat(question(f.view(), "share").getString("shown", "")).isEqualTo("17.1 %");
-    assertThat(question(f.view(), "kind").getString("shown", "")).isEqualTo("Tide flap");
-    assertThat(question(f.view(), "beat").getString("shown", "")).isEmpty();
+    assertThat(English.of(question(f.view(), "share").get("shown"))).isEqualTo("17.1 %");
+    assertThat(English.of(question(f.view(), "kind").get("shown"))).isEqualTo("Tide flap");
+    assertThat(English.of(question(f.view(), "beat").get("shown"))).isEmpty();
   }
 
   /** Puts what was known in the place of names. */

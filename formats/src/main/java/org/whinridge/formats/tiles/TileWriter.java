@@ -126,7 +126,7 @@ public final class TileWriter {
       else tag("c", d.entriesText());
       for (int i = 0; i < d.turns().length; i++) tag("t" + i, (float) d.turns()[i]);
       for (int i = 0; i < d.sizes().length; i++) tag("s" + i, (float) d.sizes()[i]);
-      if (!d.label().isEmpty()) tag("l", d.label());
+      if (!d.label().isEmpty()) tag("l", d.label().inText());
     }
 
     /** The commonest tag, without a look into the tables. */

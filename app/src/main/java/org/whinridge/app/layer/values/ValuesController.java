@@ -3,6 +3,8 @@ package org.whinridge.app.layer.values;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotNull;
 import java.security.Principal;
+import java.time.Instant;
+import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
@@ -37,6 +39,8 @@ import org.whinridge.core.profile.ValueCount;
 import org.whinridge.core.rules.Condition;
 import org.whinridge.core.said.Said;
 import org.whinridge.core.text.Numbers;
+import org.whinridge.core.value.Value;
+import org.whinridge.core.value.ValueJson;
 
 /** The page of a layer's values: profile, tidy, code list, split. */
 @Controller
@@ -61,7 +65,7 @@ class ValuesController {
   record Spelling(String value, String visible, int count, Said why) {}
 
   /** A bar of the histogram, its height in per cent of the highest. */
-  record Bar(String from, String to, int count, double height) {}
+  record Bar(Said from, Said to, int count, double height) {}
 
   /**
    * A text with its unseen signs as marks: blanks at its ends and doubled ones, no-break spaces
@@ -87,7 +91,7 @@ class ValuesController {
   }
 
   /** One of the values, with the filter that finds its features. */
-  record Shown(String value, String visible, String label, int count, String filter) {}
+  record Shown(String value, Said visible, String label, int count, String filter) {}
 
   @GetMapping("/p/{project}/layers/{id}/values")
   String page(
@@ -153,10 +157,16 @@ class ValuesController {
   private static Shown shown(Field f, ValueCount v) {
     return new Shown(
         v.value(),
-        visible(v.value()),
+        told(f, v.value()),
         f.labelOf(org.whinridge.core.value.Value.text(v.value())),
         v.count(),
         LayerValues.filter(f, List.of(v.value())));
+  }
+
+  /** A number or a day in the reader's style, a text with its unseen signs as marks. */
+  private static Said told(Field f, String value) {
+    Value v = ValueJson.readText(value, f.type().valueType());
+    return v instanceof Value.Text || v.isEmpty() ? Said.text(visible(value)) : v.said();
   }
 
   private static Group group(Field f, NearDuplicates.Group g) {
@@ -184,7 +194,7 @@ class ValuesController {
                         shown(f, b.from()), shown(f, b.to()), b.count(), 100.0 * b.count() / most))
             .toList());
     model.addAttribute("highest", most);
-    Map<String, String> facts = new LinkedHashMap<>();
+    Map<String, Said> facts = new LinkedHashMap<>();
     facts.put("least", shown(f, n.least()));
     facts.put("firstQuarter", shown(f, n.firstQuartile()));
     facts.put("middle", shown(f, n.median()));
@@ -201,12 +211,11 @@ class ValuesController {
         number ? Condition.isOutside(f.name(), n.lowFence(), n.highFence()).text() : "");
   }
 
-  private static String shown(Field f, double d) {
-    if (f.type() == FieldType.DATE) return java.time.LocalDate.ofEpochDay(Math.round(d)).toString();
-    if (f.type() == FieldType.DATE_TIME)
-      return java.time.Instant.ofEpochMilli(Math.round(d)).toString();
-    String s = Numbers.plain(Numbers.round(d, 3));
-    return f.unit().isEmpty() ? s : s + " " + f.unit();
+  private static Said shown(Field f, double d) {
+    if (f.type() == FieldType.DATE) return Said.day(LocalDate.ofEpochDay(Math.round(d)));
+    if (f.type() == FieldType.DATE_TIME) return Said.moment(Instant.ofEpochMilli(Math.round(d)));
+    return org.whinridge.core.layer.Shown.of(
+        Value.of(Numbers.round(d, 3)), List.of(), -1, f.unit());
   }
 
   private static Split split(String separator, String pattern) {

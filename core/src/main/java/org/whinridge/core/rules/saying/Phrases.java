@@ -193,8 +193,7 @@ final class Phrases {
       case "substr":
         return of(a.size() == 2 ? "phrase.substr" : "phrase.substrCount", a);
       default:
-        return Said.of(
-            "phrase.call", "function", function, "a", Said.row(a, "list.then", "list.then"));
+        return Said.of("phrase.call", "function", function, "a", Said.inARow(a, "list.then"));
     }
   }
 

@@ -330,7 +330,7 @@ public final class Sentence {
       return unit.isEmpty()
           ? Said.number(n.value())
           : Said.of("phrase.withUnit", "n", Said.number(n.value()), "unit", unit);
-    return v.isEmpty() ? Said.of("phrase.nothing") : Said.text(v.plain());
+    return v.isEmpty() ? Said.of("phrase.nothing") : v.said();
   }
 
   private static String lowerFirst(String s) {
