@@ -12,7 +12,7 @@ import org.junit.jupiter.api.Test;
 /** What holds on every page of the desk. */
 class EveryPageTest extends BrowserTest {
   /** How far what a page shows reaches beyond its window to the right, in pixels. */
-  private static final String BEYOND =
+  static final String BEYOND =
       "() => Math.max(0, document.documentElement.scrollWidth - document.documentElement.clientWidth)";
 
   /** Elements whose own text is cut off by their own edge, unless they can be scrolled. */
@@ -27,7 +27,12 @@ class EveryPageTest extends BrowserTest {
     return (List<String>) page.evaluate(CUT);
   }
 
-  /** 640 pixels: a narrow window, and one of 1280 at 200 % zoom. */
+  /** How far a page reaches beyond its window, in pixels. */
+  static int beyond(Page page) {
+    return ((Number) page.evaluate(BEYOND)).intValue();
+  }
+
+  /** 640 pixels: a narrow window, and one of 1280 at 200 % zoom; 390: a phone. */
   @Test
   void everyPageFitsANarrowWindow() {
     Page desk = stage.desk("coordinator");
@@ -35,11 +40,13 @@ class EveryPageTest extends BrowserTest {
     for (Map.Entry<String, Consumer<Page>> e : EveryPage.ofTheDesk(stage.base()).entrySet()) {
       desk.setViewportSize(1280, 800);
       e.getValue().accept(desk);
-      desk.setViewportSize(640, 400);
-      Stage.quiet(desk);
-      int beyond = ((Number) desk.evaluate(BEYOND)).intValue();
-      if (beyond > 0) faults.add(e.getKey() + " reaches " + beyond + " px beyond the window");
-      cut(desk).forEach(c -> faults.add(e.getKey() + " cuts " + c));
+      for (int width : List.of(640, 390)) {
+        desk.setViewportSize(width, 400);
+        Stage.quiet(desk);
+        int beyond = beyond(desk);
+        if (beyond > 0) faults.add(e.getKey() + " reaches " + beyond + " px beyond " + width);
+        cut(desk).forEach(c -> faults.add(e.getKey() + " cuts " + c + " at " + width));
+      }
     }
     desk.navigate(stage.base() + "/p/ostrey/layers");
     assertThat(desk.locator("nav.band-path").isVisible()).isFalse();

@@ -104,6 +104,11 @@ class SecondLanguageTest extends BrowserTest {
       own(desk, data).forEach(s -> own.add(e.getKey() + ": " + s));
       EveryPageTest.cut(desk).forEach(s -> cut.add(e.getKey() + ": " + s));
       assertThat(desk.locator("html").getAttribute("dir")).as(e.getKey()).isEqualTo("rtl");
+      desk.setViewportSize(640, 400);
+      Stage.quiet(desk);
+      int beyond = EveryPageTest.beyond(desk);
+      if (beyond > 0) cut.add(e.getKey() + " reaches " + beyond + " px beyond its window");
+      desk.setViewportSize(1280, 800);
     }
     assertThat(cut).isEmpty();
     assertThat(own).as("outside the catalogue: " + own).isEmpty();
