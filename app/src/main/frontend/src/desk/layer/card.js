@@ -5,7 +5,7 @@ import { html, nothing } from "../../shell/view.js";
 
 /** @param {any} state */
 export function card(state) {
-  const { card: c, beside, base, home } = state;
+  const { card: c, beside, base, home, work } = state;
   const value = (v) =>
     html`<tr>
       <th scope="row">${v.label}</th>
@@ -24,10 +24,10 @@ export function card(state) {
         ${c.values.map(value)}
       </tbody>
     </table>
-    ${beside.pictures.length ? pictures(beside.pictures, home, c.caption) : nothing}${beside.visits.length ? visits(beside.visits, home) : nothing}
+    ${beside.pictures.length ? pictures(beside.pictures, home, c.caption) : nothing}${beside.visits.length ? visits(beside.visits, home, work) : nothing}
     <h3 class="mt-3">${say("desk.card.ledger")}</h3>
     <ol>
-      ${c.history.map((e) => entry(e, home))}
+      ${c.history.map((e) => entry(e, home, work))}
     </ol>
   </section>`;
 }
@@ -48,11 +48,14 @@ function pictures(all, home, caption) {
   </ul>`;
 }
 
-function visits(all, home) {
+/** The visits, which can be opened by whoever sees the work. */
+function visits(all, home, work) {
   const one = (v) => {
     const said = v.future ? say("desk.card.inFuture", { day: day(v.at) }) : day(v.at);
     return html`<li class="py-2 border-b border-mist">
-      <p><strong>${said}</strong>, ${v.person} <a href=${`${home}/hand-ins/${v.id}`}>${say("desk.card.seeIt")}</a></p>
+      <p>
+        <strong>${said}</strong>, ${v.person} ${work ? html`<a href=${`${home}/hand-ins/${v.id}`}>${say("desk.card.seeIt")}</a>` : nothing}
+      </p>
       ${v.file ? html`<p class="quiet">${v.file}</p>` : nothing}
       <ul>
         ${v.answers.map((a) => html`<li><span class="quiet">${a.label}</span>: ${a.shown}</li>`)}
@@ -67,11 +70,11 @@ function visits(all, home) {
   </div>`;
 }
 
-/** An entry of the ledger. @param {import("../../../types/border").LedgerEntry} e @param {string} home */
-function entry(e, home) {
+/** An entry of the ledger. @param {import("../../../types/border").LedgerEntry} e @param {string} home @param {boolean} work */
+function entry(e, home, work) {
   const empty = say("desk.card.empty");
   const change = (f) => say("desk.card.becomes", { field: f.label, before: f.before || empty, after: f.after || empty });
-  const visit = e.visit ? html`, <a href=${`${home}/hand-ins/${e.visit}`}>${say("desk.card.seeVisit")}</a>` : nothing;
+  const visit = e.visit && work ? html`, <a href=${`${home}/hand-ins/${e.visit}`}>${say("desk.card.seeVisit")}</a>` : nothing;
   return html`<li class="py-2 border-b border-mist">
     <p><strong>${e.summary}</strong></p>
     <p class="quiet"><time datetime=${e.at}>${when(e.at)}</time>, ${e.person}${visit}</p>

@@ -46,7 +46,12 @@ export async function layerPage(box) {
   const empty = part("first-feature") ?? undefined;
   const about = { outputs: `${home}/outputs`, layer, empty };
   /** @type {any} */
-  const state = new LayerState({ base: `/api/p/${project}/layers/${layer}`, home, changed: () => draw() });
+  const state = new LayerState({
+    base: `/api/p/${project}/layers/${layer}`,
+    home,
+    work: box.dataset.work === "true",
+    changed: () => draw(),
+  });
   const told = () =>
     html`<p class="problem" role="alert" ?hidden=${!state.failure}>${state.failure}</p>
       ${state.slow ? html`<p class="told" role="status">${say("desk.layer.slow")}</p>` : nothing}`;

@@ -30,9 +30,9 @@ export class LayerState {
   /** What is on the map. @type {any} */
   there = { count: 0, whole: true, drawn: true, features: [] };
 
-  /** @param {{base: string, home: string, changed: () => void}} how `home` is the project's address */
-  constructor({ base, home, changed }) {
-    Object.assign(this, { base, home, changed });
+  /** @param {{base: string, home: string, work: boolean, changed: () => void}} how `home` is the project's address, `work` whether the person sees its rounds and visits */
+  constructor({ base, home, work, changed }) {
+    Object.assign(this, { base, home, work, changed });
     this.chosen = location.hash.slice(1);
     this.rule = new URLSearchParams(location.search).get("filter") ?? "";
   }

@@ -44,7 +44,7 @@ class BorderTest extends SmallServerTest {
             post(path)
                 .content(body)
                 .contentType("application/json")
-                .with(user("coordinator").roles("coordinator"))
+                .with(user("coordinator"))
                 .with(csrf()))
         .andReturn()
         .getResponse();

@@ -463,16 +463,12 @@ class BringInTest extends FilesTest {
   void onlyACoordinatorBringsIn() throws Exception {
     var f = file("a.geojson", collection(point("{}", "[1,2]")).getBytes(StandardCharsets.UTF_8));
     assertThat(
-            mvc.perform(multipart(PAGE).file(f).with(user("reader").roles("reader")).with(csrf()))
+            mvc.perform(multipart(PAGE).file(f).with(user("reader")).with(csrf()))
                 .andReturn()
                 .getResponse()
                 .getStatus())
         .isEqualTo(403);
-    assertThat(
-            mvc.perform(get(PAGE).with(user("reader").roles("reader")))
-                .andReturn()
-                .getResponse()
-                .getStatus())
+    assertThat(mvc.perform(get(PAGE).with(user("reader"))).andReturn().getResponse().getStatus())
         .isEqualTo(403);
     assertThat(
             mvc.perform(multipart(PAGE).file(f).with(COORDINATOR))

@@ -474,13 +474,15 @@ class ByHandTest extends FilesTest {
       for (String path :
           List.of("/layers/make", "/layers/" + layer.id() + "/draw", "/rounds/new")) {
         var r =
-            mvc.perform(get("/p/ostrey" + path).with(user("somebody").roles(role)))
+            mvc.perform(
+                    get("/p/ostrey" + path)
+                        .with(user(role.equals("inspector") ? "inspector1" : role)))
                 .andReturn()
                 .getResponse();
         assertThat(r.getStatus()).as(role + " " + path).isEqualTo(403);
       }
     String own =
-        mvc.perform(get("/p/ostrey/layers/" + layer.id()).with(user("r").roles("reader")))
+        mvc.perform(get("/p/ostrey/layers/" + layer.id()).with(user("reader")))
             .andReturn()
             .getResponse()
             .getContentAsString();

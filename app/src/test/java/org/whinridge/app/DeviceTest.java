@@ -34,9 +34,9 @@ import org.whinridge.core.value.Value;
  * them. Each visit takes a stop of its own.
  */
 abstract class DeviceTest extends DemoServerTest {
-  static final UserRequestPostProcessor INSPECTOR = user("inspector1").roles("inspector");
-  static final UserRequestPostProcessor OTHER = user("inspector2").roles("inspector");
-  static final UserRequestPostProcessor COORDINATOR = user("coordinator").roles("coordinator");
+  static final UserRequestPostProcessor INSPECTOR = user("inspector1");
+  static final UserRequestPostProcessor OTHER = user("inspector2");
+  static final UserRequestPostProcessor COORDINATOR = user("coordinator");
   static int nextStop;
   @Autowired MockMvc mvc;
   @Autowired Layers layers;

@@ -27,7 +27,7 @@ import org.whinridge.core.layer.Feature;
 /** Brings files in by the pages and addresses that people use. */
 abstract class FilesTest extends SmallServerTest {
   static final String PAGE = "/p/ostrey/layers/bring-in";
-  static final UserRequestPostProcessor COORDINATOR = user("coordinator").roles("coordinator");
+  static final UserRequestPostProcessor COORDINATOR = user("coordinator");
   @Autowired MockMvc mvc;
   @Autowired Layers layers;
   @Autowired Projects projects;

@@ -52,8 +52,7 @@ import org.whinridge.core.value.Value;
  * follow edits.
  */
 class LayersTest extends SmallServerTest {
-  private static final UserRequestPostProcessor COORDINATOR =
-      user("coordinator").roles("coordinator");
+  private static final UserRequestPostProcessor COORDINATOR = user("coordinator");
   private static final Schema TABLE =
       new Schema(
           GeometryKind.TABLE,
@@ -368,7 +367,7 @@ class LayersTest extends SmallServerTest {
     UUID id = layers.list(project()).get(0).id();
     for (String path : List.of("", "/fields", "/values", "/history"))
       assertThat(
-              mvc.perform(get("/p/ostrey/layers/" + id + path).with(user("reader").roles("reader")))
+              mvc.perform(get("/p/ostrey/layers/" + id + path).with(user("reader")))
                   .andReturn()
                   .getResponse()
                   .getStatus())
@@ -379,7 +378,7 @@ class LayersTest extends SmallServerTest {
             "/api/p/ostrey/layers/" + id + "/fields",
             "/p/ostrey/layers/" + id + "/history/" + id + "/take-back"))
       assertThat(
-              mvc.perform(post(path).with(user("reader").roles("reader")).with(csrf()))
+              mvc.perform(post(path).with(user("reader")).with(csrf()))
                   .andReturn()
                   .getResponse()
                   .getStatus())

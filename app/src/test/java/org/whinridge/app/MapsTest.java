@@ -43,9 +43,8 @@ import org.whinridge.demo.Ostrey;
 
 /** Looks, tiles, basemaps and edits on the server: what is refused, and that nothing is lost. */
 class MapsTest extends DemoServerTest {
-  private static final UserRequestPostProcessor COORDINATOR =
-      user("coordinator").roles("coordinator");
-  private static final UserRequestPostProcessor READER = user("reader").roles("reader");
+  private static final UserRequestPostProcessor COORDINATOR = user("coordinator");
+  private static final UserRequestPostProcessor READER = user("reader");
   @Autowired MockMvc mvc;
   @Autowired Projects projects;
   @Autowired Layers layers;
@@ -367,7 +366,7 @@ class MapsTest extends DemoServerTest {
 
   @Test
   void packsTakeTheMapAlongWithoutWhatBelongsToTheOffice() throws Exception {
-    UserRequestPostProcessor inspector = user("inspector1").roles("inspector");
+    UserRequestPostProcessor inspector = user("inspector1");
     String round =
         Json.parse(ask(get("/api/day/me"), inspector).getContentAsString(StandardCharsets.UTF_8))
             .asObject()

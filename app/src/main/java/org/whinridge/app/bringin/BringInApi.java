@@ -18,10 +18,12 @@ import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
 import org.whinridge.app.project.Projects;
+import org.whinridge.app.shell.Needs;
 import org.whinridge.app.shell.Refusal;
 import org.whinridge.app.shell.TusRefusal;
 import org.whinridge.app.shell.TusRequests;
 import org.whinridge.app.shell.TusUploads;
+import org.whinridge.core.access.Right;
 import org.whinridge.core.said.Said;
 import org.whinridge.formats.crs.CoordinateSystems;
 
@@ -52,12 +54,14 @@ class BringInApi {
     return ResponseEntity.ok().header("Cache-Control", "no-store").body(body);
   }
 
+  @Needs(Right.CHANGE_LAYERS)
   @PostMapping("/api/p/{project}/bring-in")
   ResponseEntity<Begun> begin(@PathVariable String project, Principal person) throws IOException {
     UUID id = bringIn.begin(projects.byKey(project).id(), person.getName());
     return fresh(new Begun(id, bringIn.limit()));
   }
 
+  @Needs(Right.CHANGE_LAYERS)
   @PostMapping("/api/p/{project}/bring-in/{id}/inventory")
   ResponseEntity<Next> inventory(@PathVariable String project, @PathVariable UUID id)
       throws IOException {
@@ -66,6 +70,7 @@ class BringInApi {
   }
 
   /** The decisions of the report's form; what is wrong with them is answered at once. */
+  @Needs(Right.CHANGE_LAYERS)
   @PostMapping("/api/p/{project}/bring-in/{id}/decide")
   ResponseEntity<Next> decide(
       @PathVariable String project,
@@ -77,6 +82,7 @@ class BringInApi {
     return fresh(new Next("/p/" + project + "/layers/bring-in/" + id));
   }
 
+  @Needs(Right.CHANGE_LAYERS)
   @GetMapping("/api/p/{project}/bring-in/{id}/state")
   ResponseEntity<State> state(@PathVariable String project, @PathVariable UUID id)
       throws IOException {
@@ -88,6 +94,7 @@ class BringInApi {
             .orElse(new State(s.stage(), s.problem(), null, null, null, null)));
   }
 
+  @Needs(Right.CHANGE_LAYERS)
   @GetMapping("/api/p/{project}/bring-in/{id}/preview")
   ResponseEntity<Preview.Shown> preview(
       @PathVariable String project,
@@ -110,6 +117,7 @@ class BringInApi {
     record System(String code, String name) {}
   }
 
+  @Needs(Right.SEE_REGISTER)
   @GetMapping("/api/p/{project}/systems")
   Systems systems(@PathVariable String project, @RequestParam(defaultValue = "") String q) {
     projects.byKey(project);
@@ -119,6 +127,7 @@ class BringInApi {
             .toList());
   }
 
+  @Needs(Right.CHANGE_LAYERS)
   @TusRequests({"/api/p/{project}/bring-in/uploads", "/api/p/{project}/bring-in/uploads/{id}"})
   void upload(
       @PathVariable String project,

@@ -22,7 +22,9 @@ import org.whinridge.app.layer.Layer;
 import org.whinridge.app.layer.Layers;
 import org.whinridge.app.project.DeskPage;
 import org.whinridge.app.project.Project;
+import org.whinridge.app.shell.Needs;
 import org.whinridge.app.shell.Refusal;
+import org.whinridge.core.access.Right;
 import org.whinridge.core.layer.FieldType;
 import org.whinridge.core.layer.Schema;
 import org.whinridge.core.place.Repair;
@@ -48,6 +50,7 @@ class BringInController {
     return "redirect:/p/" + project + "/layers/bring-in/" + id;
   }
 
+  @Needs(Right.CHANGE_LAYERS)
   @GetMapping("/p/{project}/layers/bring-in")
   String choose(@PathVariable String project, Model model) {
     desk.open(project, "layers", model);
@@ -58,6 +61,7 @@ class BringInController {
   /**
    * Files in one request, for scripts and browsers without scripts; the page itself uploads by tus.
    */
+  @Needs(Right.CHANGE_LAYERS)
   @PostMapping("/p/{project}/layers/bring-in")
   String upload(
       @PathVariable String project,
@@ -82,6 +86,7 @@ class BringInController {
     }
   }
 
+  @Needs(Right.CHANGE_LAYERS)
   @GetMapping("/p/{project}/layers/bring-in/{id}")
   String standing(
       @PathVariable String project,
@@ -127,6 +132,7 @@ class BringInController {
   }
 
   /** Reads a table as somebody said: the row with the names, quotation marks literally. */
+  @Needs(Right.CHANGE_LAYERS)
   @PostMapping("/p/{project}/layers/bring-in/{id}/read-as/{part}")
   String readAs(
       @PathVariable String project,
@@ -194,6 +200,7 @@ class BringInController {
     return others.containsValue(name) || all.stream().anyMatch(l -> l.name().equals(name));
   }
 
+  @Needs(Right.CHANGE_LAYERS)
   @PostMapping("/p/{project}/layers/bring-in/{id}")
   String decide(
       @PathVariable String project,
@@ -212,6 +219,7 @@ class BringInController {
     return page(p.key(), id);
   }
 
+  @Needs(Right.CHANGE_LAYERS)
   @PostMapping("/p/{project}/layers/bring-in/{id}/{act}")
   String act(
       @PathVariable String project,

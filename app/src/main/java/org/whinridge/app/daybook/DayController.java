@@ -23,7 +23,10 @@ import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.whinridge.app.round.Round;
 import org.whinridge.app.round.Rounds;
+import org.whinridge.app.shell.Needs;
+import org.whinridge.app.shell.OpenTo;
 import org.whinridge.app.shell.Refusal;
+import org.whinridge.core.access.Right;
 
 /**
  * The day book's shell and the addresses that devices speak to. The shell holds no data, so that it
@@ -50,6 +53,7 @@ class DayController {
     this.limit = limit;
   }
 
+  @OpenTo(OpenTo.Whom.EVERYBODY)
   @GetMapping("/day")
   String shell() {
     return "day";
@@ -81,6 +85,7 @@ class DayController {
   record Me(String person, Token csrf, List<MyRound> rounds, List<VisitAnswer> visits) {}
 
   /** What the day book asks first. */
+  @Needs(Right.GO_OUT)
   @GetMapping("/api/day/me")
   ResponseEntity<Me> me(Principal person, CsrfToken csrf) {
     return ResponseEntity.ok()
@@ -93,6 +98,7 @@ class DayController {
                 contact.newest(person.getName())));
   }
 
+  @Needs(Right.GO_OUT)
   @GetMapping("/api/day/rounds/{id}/manifest")
   ResponseEntity<Pack.Manifest> manifest(@PathVariable UUID id, Principal person) {
     return ResponseEntity.ok()
@@ -100,6 +106,7 @@ class DayController {
         .body(packs.manifest(id, person.getName()));
   }
 
+  @Needs(Right.GO_OUT)
   @GetMapping(
       value = "/api/day/rounds/{id}/parts/{name}",
       produces = MediaType.APPLICATION_JSON_VALUE)
@@ -114,6 +121,7 @@ class DayController {
   }
 
   /** What became of the visits and photos that a device keeps, however old they are. */
+  @Needs(Right.GO_OUT)
   @PostMapping("/api/day/contact")
   ResponseEntity<Contact.Answer> contact(
       @Valid @RequestBody Contact.Question question, Principal person) {
@@ -122,6 +130,7 @@ class DayController {
         .body(contact.answer(question, person.getName()));
   }
 
+  @Needs(Right.GO_OUT)
   @PostMapping("/api/day/hand-ins")
   ResponseEntity<HandIns.Answer> handIn(HttpServletRequest request, Principal person)
       throws Exception {

@@ -12,10 +12,11 @@ import org.springframework.data.domain.PageRequest;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import org.whinridge.app.layer.Layers;
-import org.whinridge.app.people.People;
+import org.whinridge.app.project.Members;
 import org.whinridge.app.shell.Locks;
 import org.whinridge.app.shell.Refusal;
 import org.whinridge.app.shell.Writing;
+import org.whinridge.core.access.Right;
 import org.whinridge.core.said.Said;
 
 /** What was set aside: kept for ever, listed page by page, and acted on. */
@@ -28,12 +29,12 @@ public class SetAsides {
   private static final int MOST_GIVEN = 100;
   private static final int LONGEST_REASON = 1000;
   private final SetAsideRepository repository;
-  private final People people;
+  private final Members members;
   private final Locks locks;
 
-  SetAsides(SetAsideRepository repository, People people, Locks locks) {
+  SetAsides(SetAsideRepository repository, Members members, Locks locks) {
     this.repository = repository;
-    this.people = people;
+    this.members = members;
     this.locks = locks;
   }
 
@@ -171,7 +172,8 @@ public class SetAsides {
   /** Gives it to a person, who finds it in the day book at the next contact. */
   @Writing
   public void give(UUID project, UUID id, String to, String note, String by) {
-    if (!people.inspectors().contains(to)) throw Refusal.refused("refused.chooseWhoLookInto");
+    if (!members.whoMay(Right.GO_OUT, project).contains(to))
+      throw Refusal.refused("refused.chooseWhoLookInto");
     SetAsideEntity e = open(project, id);
     decide(e, SetAside.Fate.GIVEN, note, by);
     e.givenTo = to;

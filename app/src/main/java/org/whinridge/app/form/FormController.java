@@ -25,7 +25,9 @@ import org.whinridge.app.layer.Layers;
 import org.whinridge.app.project.DeskPage;
 import org.whinridge.app.project.Project;
 import org.whinridge.app.project.Projects;
+import org.whinridge.app.shell.Needs;
 import org.whinridge.app.shell.Refusal;
+import org.whinridge.core.access.Right;
 import org.whinridge.core.form.Question;
 import org.whinridge.core.form.compile.FormProblem;
 import org.whinridge.core.prefill.LookUp;
@@ -50,6 +52,7 @@ class FormController {
     this.layers = layers;
   }
 
+  @Needs(Right.SEE_REGISTER)
   @GetMapping("/p/{project}/forms")
   String list(@PathVariable String project, Model model) {
     Project p = desk.open(project, "forms", model);
@@ -61,12 +64,14 @@ class FormController {
     return "forms";
   }
 
+  @Needs(Right.BUILD_FORMS)
   @PostMapping("/p/{project}/forms")
   String make(@PathVariable String project, @RequestParam UUID layer) {
     Project p = projects.byKey(project);
     return "redirect:/p/" + p.key() + "/forms/" + forms.fromLayer(p.id(), layer);
   }
 
+  @Needs(Right.SEE_REGISTER)
   @GetMapping("/p/{project}/forms/{id}")
   String workshop(@PathVariable String project, @PathVariable UUID id, Model model) {
     Project p = desk.open(project, "forms", model);
@@ -112,6 +117,7 @@ class FormController {
       System system) {}
 
   /** What the form page begins with. */
+  @Needs(Right.SEE_REGISTER)
   @GetMapping("/api/p/{project}/forms/{id}")
   @ResponseBody
   Page read(@PathVariable String project, @PathVariable UUID id) {
@@ -141,6 +147,7 @@ class FormController {
    *
    * @param from how many stand before the first one
    */
+  @Needs(Right.SEE_REGISTER)
   @GetMapping("/api/p/{project}/forms/{id}/proof")
   @ResponseBody
   List<JsonObject> proof(
@@ -170,12 +177,14 @@ class FormController {
       @NotNull(message = "border.isMissing") Long revision) {}
 
   /** Edits the draft. */
+  @Needs(Right.BUILD_FORMS)
   @PostMapping("/api/p/{project}/forms/{id}/edits")
   @ResponseBody
   State edit(@PathVariable String project, @PathVariable UUID id, @Valid @RequestBody Edited body) {
     return state(forms.edit(projects.byKey(project).id(), id, body.revision, body.edit));
   }
 
+  @Needs(Right.BUILD_FORMS)
   @PostMapping("/p/{project}/forms/{id}/publish")
   String publish(
       @PathVariable String project,

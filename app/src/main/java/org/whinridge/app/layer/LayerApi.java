@@ -12,7 +12,9 @@ import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RestController;
 import org.whinridge.app.project.Projects;
+import org.whinridge.app.shell.Needs;
 import org.whinridge.app.shell.Refusal;
+import org.whinridge.core.access.Right;
 import org.whinridge.core.layer.Feature;
 import org.whinridge.core.said.Said;
 import org.whinridge.core.value.Value;
@@ -43,6 +45,7 @@ class LayerApi {
   record Written(boolean written) {}
 
   /** Writes what was drawn at the desk. */
+  @Needs(Right.CHANGE_LAYERS)
   @PostMapping("/api/p/{project}/layers/{id}/edits")
   Act edits(
       @PathVariable String project,
@@ -53,6 +56,7 @@ class LayerApi {
   }
 
   /** What became of an act, for a page whose answer was lost. */
+  @Needs(Right.SEE_REGISTER)
   @GetMapping("/api/p/{project}/layers/{id}/acts/{act}")
   Written act(
       @PathVariable String project,
@@ -94,6 +98,7 @@ class LayerApi {
       List<Entry> history) {}
 
   /** What the card of a feature shows. */
+  @Needs(Right.SEE_REGISTER)
   @GetMapping("/api/p/{project}/layers/{id}/features/{feature}")
   Card card(@PathVariable String project, @PathVariable UUID id, @PathVariable UUID feature) {
     Layer layer = layer(project, id);

@@ -1,6 +1,5 @@
 package org.whinridge.app.layer;
 
-import jakarta.servlet.http.HttpServletRequest;
 import java.security.Principal;
 import java.util.List;
 import java.util.UUID;
@@ -9,10 +8,14 @@ import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestAttribute;
 import org.springframework.web.servlet.mvc.support.RedirectAttributes;
 import org.whinridge.app.project.DeskPage;
 import org.whinridge.app.project.Project;
+import org.whinridge.app.project.Rights;
+import org.whinridge.app.shell.Needs;
 import org.whinridge.app.shell.Refusal;
+import org.whinridge.core.access.Right;
 import org.whinridge.core.said.Said;
 
 @Controller
@@ -39,6 +42,7 @@ class LayerController {
     this.changes = changes;
   }
 
+  @Needs(Right.SEE_REGISTER)
   @GetMapping("/p/{project}/layers")
   String list(@PathVariable String project, Model model) {
     Project p = desk.open(project, "layers", model);
@@ -46,6 +50,7 @@ class LayerController {
     return "layers";
   }
 
+  @Needs(Right.CHANGE_LAYERS)
   @GetMapping("/p/{project}/layers/make")
   String make(@PathVariable String project, Model model) {
     Project p = desk.open(project, "layers", model);
@@ -53,22 +58,31 @@ class LayerController {
     return "layer-make";
   }
 
+  @Needs(Right.SEE_REGISTER)
   @GetMapping("/p/{project}/layers/{id}")
   String layer(
-      @PathVariable String project, @PathVariable UUID id, HttpServletRequest q, Model model) {
-    model.addAttribute("may", q.isUserInRole("coordinator"));
+      @PathVariable String project,
+      @PathVariable UUID id,
+      @RequestAttribute Rights rights,
+      Model model) {
+    model.addAttribute("may", rights.may(Right.CHANGE_LAYERS));
     model.addAttribute("outside", queries.outside(page.open(project, id, model)));
     return "layer";
   }
 
+  @Needs(Right.SEE_REGISTER)
   @GetMapping("/p/{project}/layers/{id}/fields")
   String fields(
-      @PathVariable String project, @PathVariable UUID id, HttpServletRequest q, Model model) {
+      @PathVariable String project,
+      @PathVariable UUID id,
+      @RequestAttribute Rights rights,
+      Model model) {
     page.open(project, id, model);
-    model.addAttribute("may", q.isUserInRole("coordinator"));
+    model.addAttribute("may", rights.may(Right.CHANGE_LAYERS));
     return "layer-fields";
   }
 
+  @Needs(Right.CHANGE_LAYERS)
   @GetMapping("/p/{project}/layers/{id}/draw")
   String draw(@PathVariable String project, @PathVariable UUID id, Model model) {
     Layer layer = page.open(project, id, model);
@@ -76,6 +90,7 @@ class LayerController {
     return "layer-draw";
   }
 
+  @Needs(Right.SEE_REGISTER)
   @GetMapping("/p/{project}/layers/{id}/history")
   String history(@PathVariable String project, @PathVariable UUID id, Model model) {
     model.addAttribute("history", layers.history(page.open(project, id, model)));
@@ -84,6 +99,7 @@ class LayerController {
   }
 
   /** Takes away what a file brought for the layer's features. */
+  @Needs(Right.CHANGE_LAYERS)
   @PostMapping("/p/{project}/layers/{id}/brought/{what}/take-back")
   String takeAway(
       @PathVariable String project,
@@ -105,6 +121,7 @@ class LayerController {
     return "redirect:/p/" + project + "/layers/" + id + "/history";
   }
 
+  @Needs(Right.CHANGE_LAYERS)
   @PostMapping("/p/{project}/layers/{id}/history/{act}/take-back")
   String takeBack(
       @PathVariable String project,

@@ -122,6 +122,11 @@ public class Layers {
         .orElseThrow(() -> Refusal.notFound("thing.layer"));
   }
 
+  /** Whether a layer is one of a project's. */
+  public boolean isOf(UUID project, UUID id) {
+    return layers.findByIdAndProjectId(id, project).filter(e -> e.state.equals(HERE)).isPresent();
+  }
+
   /** A layer by its id alone, for modules that have checked the project already. */
   public Layer byId(UUID id) {
     return layers.findById(id).map(Layers::of).orElseThrow(() -> Refusal.notFound("thing.layer"));

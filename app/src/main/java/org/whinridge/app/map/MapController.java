@@ -18,12 +18,16 @@ import org.springframework.web.bind.annotation.DeleteMapping;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestAttribute;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.ResponseBody;
 import org.whinridge.app.project.DeskPage;
 import org.whinridge.app.project.Projects;
+import org.whinridge.app.project.Rights;
+import org.whinridge.app.shell.Needs;
 import org.whinridge.app.shell.TusRequests;
 import org.whinridge.app.shell.TusUploads;
+import org.whinridge.core.access.Right;
 import org.whinridge.formats.tiles.TilePictures;
 
 /** The page of the project's map, and what maps read. */
@@ -44,13 +48,15 @@ class MapController {
     this.uploads = uploads;
   }
 
+  @Needs(Right.SEE_REGISTER)
   @GetMapping("/p/{project}/map")
-  String page(@PathVariable String project, HttpServletRequest q, Model model) {
+  String page(@PathVariable String project, @RequestAttribute Rights rights, Model model) {
     desk.open(project, "layers", model);
-    model.addAttribute("may", q.isUserInRole("coordinator"));
+    model.addAttribute("may", rights.may(Right.CHANGE_LAYERS));
     return "project-map";
   }
 
+  @Needs(Right.SEE_REGISTER)
   @GetMapping("/api/p/{project}/map")
   @ResponseBody
   ProjectMap map(@PathVariable String project) {
@@ -58,6 +64,7 @@ class MapController {
   }
 
   /** Saves the map for everybody. */
+  @Needs(Right.CHANGE_LAYERS)
   @PostMapping("/api/p/{project}/map")
   @ResponseBody
   ProjectMap save(@PathVariable String project, @Valid @RequestBody MapChoice body) {
@@ -67,6 +74,7 @@ class MapController {
   /** The basemaps there are, and which one is shown. */
   record Choice(List<Basemaps.Basemap> basemaps, String shown) {}
 
+  @Needs(Right.SEE_REGISTER)
   @GetMapping("/api/p/{project}/basemaps")
   @ResponseBody
   Choice basemaps(@PathVariable String project) {
@@ -74,6 +82,7 @@ class MapController {
     return new Choice(basemaps.list(p), maps.of(p).basemap());
   }
 
+  @Needs(Right.SEE_REGISTER)
   @GetMapping("/api/p/{project}/basemaps/{id}/{z}/{x}/{y}")
   ResponseEntity<byte[]> tile(
       @PathVariable String project,
@@ -89,6 +98,7 @@ class MapController {
         .body(b.get());
   }
 
+  @Needs(Right.CHANGE_LAYERS)
   @DeleteMapping(
       value = "/api/p/{project}/basemaps/{id}",
       produces = MediaType.APPLICATION_JSON_VALUE)
@@ -98,6 +108,7 @@ class MapController {
     return ResponseEntity.ok("{}");
   }
 
+  @Needs(Right.CHANGE_LAYERS)
   @TusRequests({"/api/p/{project}/basemap-uploads", "/api/p/{project}/basemap-uploads/{id}"})
   void upload(
       @PathVariable String project,

@@ -24,13 +24,17 @@ import org.whinridge.app.layer.look.Looks;
 import org.whinridge.app.map.Basemaps;
 import org.whinridge.app.map.MapChoice;
 import org.whinridge.app.map.ProjectMaps;
+import org.whinridge.app.people.People;
+import org.whinridge.app.project.Members;
 import org.whinridge.app.project.Project;
 import org.whinridge.app.project.Projects;
 import org.whinridge.app.round.RoundMaking;
+import org.whinridge.core.access.Role;
 import org.whinridge.core.layer.Feature;
 import org.whinridge.core.layer.Schema;
 import org.whinridge.core.look.Look;
 import org.whinridge.core.said.Said;
+import org.whinridge.core.text.Word;
 import org.whinridge.demo.Ostrey;
 import org.whinridge.demo.OstreyLooks;
 import org.whinridge.demo.Relief;
@@ -51,6 +55,7 @@ class DemoStart implements ApplicationRunner {
   private final Looks looks;
   private final Basemaps basemaps;
   private final ProjectMaps maps;
+  private final Members members;
 
   DemoStart(
       Projects projects,
@@ -60,7 +65,9 @@ class DemoStart implements ApplicationRunner {
       Layers layers,
       Looks looks,
       Basemaps basemaps,
-      ProjectMaps maps) {
+      ProjectMaps maps,
+      Members members) {
+    this.members = members;
     this.layers = layers;
     this.looks = looks;
     this.basemaps = basemaps;
@@ -82,6 +89,9 @@ class DemoStart implements ApplicationRunner {
             "EPSG:32629",
             "+proj=utm +zone=29 +datum=WGS84 +units=m +no_defs",
             isle.basemap());
+    for (String name : People.DEMO_ACCOUNTS)
+      members.give(
+          p.id(), name, Word.of(Role.values(), name.replaceAll("[0-9]", "")).orElseThrow());
     UUID structures =
         make(
             p,

@@ -27,7 +27,9 @@ import org.whinridge.app.project.DeskPage;
 import org.whinridge.app.project.Project;
 import org.whinridge.app.project.Projects;
 import org.whinridge.app.shell.Jobs;
+import org.whinridge.app.shell.Needs;
 import org.whinridge.app.shell.Refusal;
+import org.whinridge.core.access.Right;
 import org.whinridge.core.place.CoordinateSystem;
 import org.whinridge.core.said.Said;
 import org.whinridge.formats.out.OutColumns;
@@ -56,6 +58,7 @@ class OutputController {
     this.exports = exports;
   }
 
+  @Needs(Right.SEE_REGISTER)
   @GetMapping("/p/{project}/outputs")
   String page(
       @PathVariable String project,
@@ -82,6 +85,7 @@ class OutputController {
     return "outputs";
   }
 
+  @Needs(Right.SEE_REGISTER)
   @GetMapping("/p/{project}/outputs/file")
   String file(
       @PathVariable String project,
@@ -122,6 +126,7 @@ class OutputController {
   }
 
   /** How far a large output is, and its file once it is written. */
+  @Needs(Right.SEE_REGISTER)
   @GetMapping("/p/{project}/outputs/job/{job}")
   String job(@PathVariable String project, @PathVariable UUID job, Model model) throws IOException {
     Project p = desk.open(project, "outputs", model);
@@ -138,6 +143,7 @@ class OutputController {
   /** How far the writing of an output is. */
   record State(String stage, Said doing, long done, long total, long seconds) {}
 
+  @Needs(Right.SEE_REGISTER)
   @GetMapping("/api/p/{project}/outputs/job/{job}")
   @ResponseBody
   State state(@PathVariable String project, @PathVariable UUID job) {
@@ -145,6 +151,7 @@ class OutputController {
     return new State(j.isOver() ? "over" : "running", j.doing(), j.done(), j.total(), j.seconds());
   }
 
+  @Needs(Right.SEE_REGISTER)
   @GetMapping("/p/{project}/outputs/job/{job}/file")
   void taken(@PathVariable String project, @PathVariable UUID job, HttpServletResponse r)
       throws IOException {
@@ -155,6 +162,7 @@ class OutputController {
     send(o.order(), o.written(), r);
   }
 
+  @Needs(Right.SEE_REGISTER)
   @PostMapping("/p/{project}/outputs/job/{job}/cancel")
   String cancel(@PathVariable String project, @PathVariable UUID job, RedirectAttributes flash) {
     large.cancel(projects.byKey(project).id(), job);
@@ -162,6 +170,7 @@ class OutputController {
     return "redirect:/p/" + project + "/outputs";
   }
 
+  @Needs(Right.SEE_REGISTER)
   @GetMapping("/p/{project}/outputs/{layer}/{format}")
   void download(
       @PathVariable String project,

@@ -8,14 +8,14 @@ import jakarta.persistence.Table;
 @Table(name = "account")
 class AccountEntity {
   @Id String name;
-  String role;
   String passwordHash;
+  boolean keeper;
 
   protected AccountEntity() {}
 
-  AccountEntity(String name, String role, String passwordHash) {
+  AccountEntity(String name, String passwordHash, boolean keeper) {
     this.name = name;
-    this.role = role;
     this.passwordHash = passwordHash;
+    this.keeper = keeper;
   }
 }

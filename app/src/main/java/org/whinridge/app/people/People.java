@@ -18,7 +18,7 @@ import org.springframework.security.crypto.password.PasswordEncoder;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
-/** Accounts and their roles. */
+/** Accounts. What somebody may do stands in the projects. */
 @Service
 @Order(1)
 public class People implements UserDetailsService, ApplicationRunner {
@@ -50,14 +50,13 @@ public class People implements UserDetailsService, ApplicationRunner {
     if (accounts.count() > 0) return;
     if (demo) {
       String hash = encoder.encode(DEMO_PASSWORD);
-      for (String name : DEMO_ACCOUNTS)
-        accounts.save(new AccountEntity(name, name.replaceAll("[0-9]", ""), hash));
+      for (String name : DEMO_ACCOUNTS) accounts.save(new AccountEntity(name, hash, false));
       return;
     }
     byte[] random = new byte[12];
     new SecureRandom().nextBytes(random);
     String password = Base64.getUrlEncoder().withoutPadding().encodeToString(random);
-    accounts.save(new AccountEntity("coordinator", "coordinator", encoder.encode(password)));
+    accounts.save(new AccountEntity("coordinator", encoder.encode(password), true));
     LOG.warn("first start: account coordinator, password {} (told only this once)", password);
     System.out.println(
         "First start. Account: coordinator   Password, told only this once: " + password);
@@ -67,16 +66,11 @@ public class People implements UserDetailsService, ApplicationRunner {
   public UserDetails loadUserByUsername(String name) {
     AccountEntity a =
         accounts.findById(name).orElseThrow(() -> new UsernameNotFoundException(name));
-    return User.withUsername(a.name).password(a.passwordHash).roles(a.role).build();
+    return User.withUsername(a.name).password(a.passwordHash).authorities(List.of()).build();
   }
 
   /** Whether the demo's accounts may be offered by a button. */
   public boolean isDemo() {
     return demo;
-  }
-
-  /** The names of the inspectors. */
-  public List<String> inspectors() {
-    return accounts.findByRoleOrderByName("inspector").stream().map(a -> a.name).toList();
   }
 }

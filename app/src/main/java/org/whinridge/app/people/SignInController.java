@@ -6,6 +6,7 @@ import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.RequestParam;
+import org.whinridge.app.shell.OpenTo;
 
 @Controller
 class SignInController {
@@ -15,6 +16,7 @@ class SignInController {
     this.people = people;
   }
 
+  @OpenTo(OpenTo.Whom.EVERYBODY)
   @GetMapping("/sign-in")
   String page(@RequestParam(required = false) String next, Principal person, Model model) {
     boolean own = next != null && next.matches("/[A-Za-z0-9_\\-/?=&.#]*") && !next.startsWith("//");

@@ -12,9 +12,11 @@ import org.springframework.boot.context.event.ApplicationReadyEvent;
 import org.springframework.context.event.EventListener;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.RestController;
+import org.whinridge.app.shell.Needs;
 import org.whinridge.app.shell.TusRefusal;
 import org.whinridge.app.shell.TusRequests;
 import org.whinridge.app.shell.TusUploads;
+import org.whinridge.core.access.Right;
 import org.whinridge.core.said.Said;
 
 /** Resumable uploads of photos; the metadata's "photo" is the id that a visit announced. */
@@ -29,6 +31,7 @@ class TusController {
     this.photos = photos;
   }
 
+  @Needs(Right.GO_OUT)
   @TusRequests({HOME, HOME + "/{id}"})
   void handle(
       @PathVariable Optional<UUID> id,

@@ -1,31 +1,42 @@
 package org.whinridge.app.project;
 
+import java.security.Principal;
+import java.util.Optional;
+import java.util.Set;
+import java.util.UUID;
 import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
-import org.springframework.security.core.Authentication;
 import org.springframework.stereotype.Controller;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
+import org.whinridge.app.shell.Needs;
+import org.whinridge.app.shell.OpenTo;
+import org.whinridge.app.shell.Refusal;
+import org.whinridge.core.access.Right;
 
 @Controller
 class ProjectController {
   private final Projects projects;
+  private final Members members;
 
-  ProjectController(Projects projects) {
+  ProjectController(Projects projects, Members members) {
+    this.members = members;
     this.projects = projects;
   }
 
+  @OpenTo(OpenTo.Whom.SIGNED_IN)
   @GetMapping("/")
-  String start(Authentication who) {
-    boolean outdoors =
-        who.getAuthorities().stream().anyMatch(a -> a.getAuthority().equals("ROLE_inspector"));
-    return outdoors
-        ? "redirect:/day"
-        : "redirect:/p/"
-            + projects.all().stream().findFirst().map(Project::key).orElse("none")
-            + "/layers";
+  String start(Principal who) {
+    Set<UUID> seen = members.projectsOf(who.getName(), Right.SEE_REGISTER);
+    Optional<Project> first =
+        projects.all().stream().filter(p -> seen.contains(p.id())).findFirst();
+    if (first.isPresent()) return "redirect:/p/" + first.get().key() + "/layers";
+    if (members.projectsOf(who.getName(), Right.GO_OUT).isEmpty())
+      throw Refusal.forbidden("refused.noProjectYet");
+    return "redirect:/day";
   }
 
+  @Needs(Right.SEE_REGISTER)
   @GetMapping(value = "/api/p/{project}/basemap", produces = MediaType.APPLICATION_JSON_VALUE)
   ResponseEntity<String> basemap(@PathVariable String project) {
     return ResponseEntity.ok(projects.basemap(projects.byKey(project).id()));

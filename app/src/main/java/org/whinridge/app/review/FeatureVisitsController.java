@@ -16,6 +16,8 @@ import org.whinridge.app.layer.Layers;
 import org.whinridge.app.photo.Photo;
 import org.whinridge.app.photo.Photos;
 import org.whinridge.app.project.Projects;
+import org.whinridge.app.shell.Needs;
+import org.whinridge.core.access.Right;
 import org.whinridge.core.layer.Field;
 import org.whinridge.core.said.Said;
 import org.whinridge.core.value.ValueJson;
@@ -70,6 +72,7 @@ class FeatureVisitsController {
   /** What is known of a feature's visits. */
   record All(List<Picture> pictures, List<Told> visits) {}
 
+  @Needs(Right.SEE_REGISTER)
   @GetMapping("/api/p/{project}/layers/{id}/features/{feature}/visits")
   All visits(@PathVariable String project, @PathVariable UUID id, @PathVariable UUID feature) {
     Layer layer = layers.get(projects.byKey(project).id(), id);

@@ -3,6 +3,7 @@ package org.whinridge.app.review;
 import java.util.UUID;
 import org.springframework.stereotype.Component;
 import org.whinridge.app.shell.BandStation;
+import org.whinridge.core.access.Right;
 
 @Component
 class HandInsStation implements BandStation {
@@ -25,6 +26,11 @@ class HandInsStation implements BandStation {
   @Override
   public String key() {
     return "h";
+  }
+
+  @Override
+  public Right needs() {
+    return Right.SEE_WORK;
   }
 
   @Override

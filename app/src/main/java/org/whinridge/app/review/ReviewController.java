@@ -17,6 +17,7 @@ import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestAttribute;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.servlet.mvc.support.RedirectAttributes;
 import org.whinridge.app.daybook.SetAsides;
@@ -27,8 +28,11 @@ import org.whinridge.app.photo.Photos;
 import org.whinridge.app.project.DeskPage;
 import org.whinridge.app.project.Project;
 import org.whinridge.app.project.Projects;
+import org.whinridge.app.project.Rights;
+import org.whinridge.app.shell.Needs;
 import org.whinridge.app.shell.Paged;
 import org.whinridge.app.shell.Refusal;
+import org.whinridge.core.access.Right;
 import org.whinridge.core.said.Said;
 import org.whinridge.core.visit.VisitState;
 
@@ -57,6 +61,7 @@ class ReviewController {
 
   private final Layers layers;
 
+  @Needs(Right.SEE_WORK)
   @GetMapping("/p/{project}/hand-ins")
   String list(
       @PathVariable String project,
@@ -75,6 +80,7 @@ class ReviewController {
         review.count(p.id(), states), page, n -> review.list(p.id(), states, n, Paged.SIZE));
   }
 
+  @Needs(Right.SEE_WORK)
   @GetMapping("/p/{project}/hand-ins/{visit}")
   String one(@PathVariable String project, @PathVariable UUID visit, Model model) {
     Project p = desk.open(project, "hand-ins", model);
@@ -86,6 +92,7 @@ class ReviewController {
     return "visit";
   }
 
+  @Needs(Right.REVIEW)
   @PostMapping("/p/{project}/hand-ins/{visit}/accept")
   String accept(
       @PathVariable String project,
@@ -108,6 +115,7 @@ class ReviewController {
         });
   }
 
+  @Needs(Right.REVIEW)
   @PostMapping("/p/{project}/hand-ins/{visit}/send-back")
   String sendBack(
       @PathVariable String project,
@@ -125,6 +133,7 @@ class ReviewController {
         });
   }
 
+  @Needs(Right.REVIEW)
   @PostMapping("/p/{project}/hand-ins/{visit}/take-back")
   String takeBack(
       @PathVariable String project,
@@ -155,15 +164,24 @@ class ReviewController {
   }
 
   /** A photo of a visit of this project, small for the page or whole. */
+  @Needs(Right.SEE_REGISTER)
   @GetMapping(value = "/api/p/{project}/photos/{id}", produces = MediaType.IMAGE_JPEG_VALUE)
   ResponseEntity<byte[]> photo(
       @PathVariable String project,
       @PathVariable UUID id,
-      @RequestParam(defaultValue = "false") boolean whole)
+      @RequestParam(defaultValue = "false") boolean whole,
+      @RequestAttribute Rights rights)
       throws IOException {
     Photo photo = photos.find(id).orElseThrow(() -> Refusal.notFound("thing.photo"));
     UUID of = projects.byKey(project).id();
-    photo.visitId().ifPresent(v -> review.visit(of, v));
+    photo
+        .visitId()
+        .map(v -> review.visit(of, v))
+        .filter(v -> v.state() != VisitState.ACCEPTED && !rights.may(Right.SEE_WORK))
+        .ifPresent(
+            v -> {
+              throw Refusal.notFound("thing.photo");
+            });
     photo.of().ifPresent(f -> layers.get(of, f.layer()));
     var bytes = whole ? photos.bytes(photo).map(this::all) : photos.smallPicture(photo);
     return bytes

@@ -153,7 +153,8 @@ class ReviewDesk {
   /** The visit, if it belongs to a layer of the project. */
   public Visit visit(UUID project, UUID id) {
     Visit v = visits.get(id);
-    layers.get(project, v.layerId());
+    // another project's is told like one that there is not
+    if (!layers.isOf(project, v.layerId())) throw Refusal.notFound("thing.visit");
     return v;
   }
 
@@ -371,8 +372,7 @@ class ReviewDesk {
 
   /** The visit under its lock, if it is this project's and still in one of these states. */
   private Visit locked(UUID project, UUID id, Collection<VisitState> states) {
-    Visit v = visits.lock(id, states);
-    layers.get(project, v.layerId());
-    return v;
+    visit(project, id);
+    return visits.lock(id, states);
   }
 }

@@ -17,12 +17,14 @@ import org.springframework.web.servlet.mvc.support.RedirectAttributes;
 import org.whinridge.app.daybook.ReadingAgain;
 import org.whinridge.app.daybook.SetAside;
 import org.whinridge.app.daybook.SetAsides;
-import org.whinridge.app.people.People;
 import org.whinridge.app.project.DeskPage;
+import org.whinridge.app.project.Members;
 import org.whinridge.app.project.Project;
 import org.whinridge.app.project.Projects;
+import org.whinridge.app.shell.Needs;
 import org.whinridge.app.shell.Paged;
 import org.whinridge.app.shell.Refusal;
+import org.whinridge.core.access.Right;
 import org.whinridge.core.said.Said;
 
 /** What could not be read as visits, and what is done with it. */
@@ -32,22 +34,23 @@ class SetAsideController {
   private final Projects projects;
   private final SetAsides setAsides;
   private final ReadingAgain readingAgain;
-  private final People people;
+  private final Members members;
 
   SetAsideController(
       DeskPage desk,
       Projects projects,
       SetAsides setAsides,
       ReadingAgain readingAgain,
-      People people) {
+      Members members) {
     this.desk = desk;
     this.projects = projects;
     this.setAsides = setAsides;
     this.readingAgain = readingAgain;
-    this.people = people;
+    this.members = members;
   }
 
   /** What could not be read as a visit: those that wait for somebody, or all. */
+  @Needs(Right.REVIEW)
   @GetMapping("/p/{project}/hand-ins/set-aside")
   String setAside(
       @PathVariable String project,
@@ -63,11 +66,12 @@ class SetAsideController {
             page,
             n -> setAsides.page(p.id(), fates, n, Paged.SIZE)));
     model.addAttribute("all", all);
-    model.addAttribute("people", people.inspectors());
+    model.addAttribute("people", members.whoMay(Right.GO_OUT, p.id()));
     return "set-aside";
   }
 
   /** The text as it arrived, to be read or taken away. */
+  @Needs(Right.REVIEW)
   @GetMapping(
       value = "/p/{project}/hand-ins/set-aside/{id}/text",
       produces = MediaType.TEXT_PLAIN_VALUE)
@@ -78,6 +82,7 @@ class SetAsideController {
         .body(setAsides.text(projects.byKey(project).id(), id));
   }
 
+  @Needs(Right.REVIEW)
   @PostMapping("/p/{project}/hand-ins/set-aside/{id}/read-again")
   String readAgain(
       @PathVariable String project,
@@ -93,6 +98,7 @@ class SetAsideController {
                 : Said.of("told.stillNot"));
   }
 
+  @Needs(Right.REVIEW)
   @PostMapping("/p/{project}/hand-ins/set-aside/{id}/give")
   String give(
       @PathVariable String project,
@@ -110,6 +116,7 @@ class SetAsideController {
         });
   }
 
+  @Needs(Right.REVIEW)
   @PostMapping("/p/{project}/hand-ins/set-aside/{id}/put-away")
   String putAway(
       @PathVariable String project,

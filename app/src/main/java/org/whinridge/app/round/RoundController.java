@@ -25,11 +25,13 @@ import org.whinridge.app.form.Forms;
 import org.whinridge.app.layer.Layer;
 import org.whinridge.app.layer.Layers;
 import org.whinridge.app.layer.MapExtent;
-import org.whinridge.app.people.People;
 import org.whinridge.app.project.DeskPage;
+import org.whinridge.app.project.Members;
 import org.whinridge.app.project.Project;
 import org.whinridge.app.project.Projects;
+import org.whinridge.app.shell.Needs;
 import org.whinridge.app.shell.Refusal;
+import org.whinridge.core.access.Right;
 import org.whinridge.core.layer.Feature;
 import org.whinridge.core.place.GeometryJson;
 import org.whinridge.core.said.Said;
@@ -43,7 +45,7 @@ class RoundController {
   private final RoundMaking making;
   private final Layers layers;
   private final Forms forms;
-  private final People people;
+  private final Members members;
   private final MapExtent extents;
 
   RoundController(
@@ -53,7 +55,7 @@ class RoundController {
       RoundMaking making,
       Layers layers,
       Forms forms,
-      People people,
+      Members members,
       MapExtent extents) {
     this.extents = extents;
     this.making = making;
@@ -62,9 +64,10 @@ class RoundController {
     this.rounds = rounds;
     this.layers = layers;
     this.forms = forms;
-    this.people = people;
+    this.members = members;
   }
 
+  @Needs(Right.SEE_WORK)
   @GetMapping("/p/{project}/rounds")
   String list(@PathVariable String project, Model model) {
     Project p = desk.open(project, "rounds", model);
@@ -73,6 +76,7 @@ class RoundController {
     return "rounds";
   }
 
+  @Needs(Right.PLAN_ROUNDS)
   @GetMapping("/p/{project}/rounds/new")
   String plan(@PathVariable String project, @RequestParam Optional<UUID> form, Model model) {
     Project p = desk.open(project, "rounds", model);
@@ -86,10 +90,11 @@ class RoundController {
     model.addAttribute("form", f);
     model.addAttribute("layer", layer);
     model.addAttribute("extent", MapExtent.text(extents.of(layer)));
-    model.addAttribute("people", people.inspectors());
+    model.addAttribute("people", members.whoMay(Right.GO_OUT, p.id()));
     return "round-new";
   }
 
+  @Needs(Right.PLAN_ROUNDS)
   @PostMapping("/p/{project}/rounds")
   String make(
       @PathVariable String project,
@@ -152,6 +157,7 @@ class RoundController {
   record StopPlace(UUID id, String caption, String state, JsonObject geometry) {}
 
   /** Where the stops of a round are. */
+  @Needs(Right.SEE_WORK)
   @GetMapping("/api/p/{project}/rounds/{id}/stops")
   @ResponseBody
   List<StopPlace> stops(@PathVariable String project, @PathVariable UUID id) {
@@ -170,6 +176,7 @@ class RoundController {
         .toList();
   }
 
+  @Needs(Right.SEE_WORK)
   @GetMapping("/p/{project}/rounds/{id}")
   String round(@PathVariable String project, @PathVariable UUID id, Model model) {
     Project p = desk.open(project, "rounds", model);

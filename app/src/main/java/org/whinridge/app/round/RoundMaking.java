@@ -16,8 +16,9 @@ import org.whinridge.app.form.Forms;
 import org.whinridge.app.layer.Layer;
 import org.whinridge.app.layer.LayerQueries;
 import org.whinridge.app.layer.Layers;
-import org.whinridge.app.people.People;
+import org.whinridge.app.project.Members;
 import org.whinridge.app.shell.Refusal;
+import org.whinridge.core.access.Right;
 import org.whinridge.core.round.StopOrder;
 import org.whinridge.core.round.StopState;
 
@@ -32,7 +33,7 @@ public class RoundMaking {
   private final Layers layers;
   private final LayerQueries queries;
   private final Forms forms;
-  private final People people;
+  private final Members members;
   private final TransactionTemplate transaction;
 
   RoundMaking(
@@ -41,14 +42,14 @@ public class RoundMaking {
       Layers layers,
       LayerQueries queries,
       Forms forms,
-      People people,
+      Members members,
       PlatformTransactionManager manager) {
     this.rounds = rounds;
     this.stops = stops;
     this.layers = layers;
     this.queries = queries;
     this.forms = forms;
-    this.people = people;
+    this.members = members;
     this.transaction = new TransactionTemplate(manager);
   }
 
@@ -81,7 +82,7 @@ public class RoundMaking {
       throw Refusal.refused("refused.formBelongsAnotherLayer", "name", layer.name());
     if (form.edition() == 0)
       throw Refusal.refused("refused.noPublishedEditionYet", "title", form.form().title());
-    if (!people.inspectors().contains(plan.person()))
+    if (!members.whoMay(Right.GO_OUT, project).contains(plan.person()))
       throw Refusal.refused("refused.chooseWhoGoesRound");
     List<UUID> chosen = chosen(layer, plan);
     if (chosen.isEmpty()) throw Refusal.refused("refused.noFeatureSelectedDraw");

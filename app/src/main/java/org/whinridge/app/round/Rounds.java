@@ -3,11 +3,14 @@ package org.whinridge.app.round;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.UUID;
 import java.util.stream.Collectors;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
+import org.whinridge.app.project.Members;
 import org.whinridge.app.shell.Refusal;
+import org.whinridge.core.access.Right;
 import org.whinridge.core.round.StopState;
 
 /** Rounds, their stops, and the state of each stop. */
@@ -15,9 +18,11 @@ import org.whinridge.core.round.StopState;
 @Transactional(readOnly = true)
 public class Rounds {
   private final RoundRepository rounds;
+  private final Members members;
   private final StopRepository stops;
 
-  Rounds(RoundRepository rounds, StopRepository stops) {
+  Rounds(RoundRepository rounds, StopRepository stops, Members members) {
+    this.members = members;
     this.rounds = rounds;
     this.stops = stops;
   }
@@ -53,7 +58,11 @@ public class Rounds {
 
   /** A person's rounds, newest first. */
   public List<Round> of(String person) {
-    return with(rounds.findByPersonOrderByMadeAtDesc(person));
+    Set<UUID> there = members.projectsOf(person, Right.GO_OUT);
+    return with(
+        rounds.findByPersonOrderByMadeAtDesc(person).stream()
+            .filter(r -> there.contains(r.projectId))
+            .toList());
   }
 
   /** How many rounds a project has. */
@@ -68,9 +77,16 @@ public class Rounds {
         .orElseThrow(() -> Refusal.notFound("thing.round"));
   }
 
-  /** A round that this person has been given. */
+  /** A round that this person has been given, in a project where they still go out. */
   public Round forPerson(UUID id, String person) {
-    return with(rounds.findById(id).filter(r -> r.person.equals(person)).stream().toList()).stream()
+    Set<UUID> there = members.projectsOf(person, Right.GO_OUT);
+    return with(
+            rounds
+                .findById(id)
+                .filter(r -> r.person.equals(person) && there.contains(r.projectId))
+                .stream()
+                .toList())
+        .stream()
         .findFirst()
         .orElseThrow(() -> Refusal.notFound("thing.round"));
   }

@@ -3,6 +3,7 @@ package org.whinridge.app.round;
 import java.util.UUID;
 import org.springframework.stereotype.Component;
 import org.whinridge.app.shell.BandStation;
+import org.whinridge.core.access.Right;
 
 @Component
 class RoundsStation implements BandStation {
@@ -25,6 +26,11 @@ class RoundsStation implements BandStation {
   @Override
   public String key() {
     return "r";
+  }
+
+  @Override
+  public Right needs() {
+    return Right.SEE_WORK;
   }
 
   @Override

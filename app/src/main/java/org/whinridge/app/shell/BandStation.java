@@ -1,6 +1,7 @@
 package org.whinridge.app.shell;
 
 import java.util.UUID;
+import org.whinridge.core.access.Right;
 
 /** One station of the work's path in the band on top. Modules offer one each. */
 public interface BandStation {
@@ -12,6 +13,11 @@ public interface BandStation {
 
   /** The key after g that goes there. */
   String key();
+
+  /** What it takes to be led there. */
+  default Right needs() {
+    return Right.SEE_REGISTER;
+  }
 
   /** How many things are in it for a project. */
   long count(UUID project);

@@ -17,6 +17,7 @@ class CatalogueController {
     this.catalogue = catalogue;
   }
 
+  @OpenTo(OpenTo.Whom.EVERYBODY)
   @GetMapping("/messages/{part}/{language}/{hash}.json")
   ResponseEntity<byte[]> texts(
       @PathVariable String part, @PathVariable String language, @PathVariable String hash) {

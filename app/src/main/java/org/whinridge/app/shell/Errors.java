@@ -37,6 +37,11 @@ import tools.jackson.databind.DatabindException;
 @ControllerAdvice
 class Errors {
   private static final Logger LOG = LoggerFactory.getLogger(Errors.class);
+  private final Catalogue catalogue;
+
+  Errors(Catalogue catalogue) {
+    this.catalogue = catalogue;
+  }
 
   @ExceptionHandler(Refusal.class)
   Object refused(Refusal e, HttpServletRequest q) {
@@ -158,13 +163,15 @@ class Errors {
     return answer(HttpStatus.INTERNAL_SERVER_ERROR, Said.of("refused.unexpected"), q);
   }
 
-  private static Object answer(HttpStatus status, Said message, HttpServletRequest q) {
+  private Object answer(HttpStatus status, Said message, HttpServletRequest q) {
     String accept = String.valueOf(q.getHeader("Accept"));
     if (q.getRequestURI().startsWith("/api/") || !accept.contains("text/html"))
       return ResponseEntity.status(status)
           .contentType(MediaType.APPLICATION_JSON)
           .body(Map.of("message", message));
+    // in words already: what is refused on the way to its page has no formatters yet
     ModelAndView page = new ModelAndView("problem", status);
-    return page.addObject("message", message).addObject("status", status.value());
+    return page.addObject("message", catalogue.say(q.getLocale(), message))
+        .addObject("status", status.value());
   }
 }

@@ -4,6 +4,7 @@ import java.util.Comparator;
 import java.util.List;
 import java.util.UUID;
 import org.springframework.stereotype.Component;
+import org.whinridge.core.access.Right;
 
 /** What every desk page shows around its own content. */
 @Component
@@ -16,7 +17,13 @@ public class Frame {
 
   /** One station as drawn. */
   public record Station(
-      String path, String href, String key, long count, boolean needsSomebody, boolean here) {}
+      String path,
+      String href,
+      String key,
+      Right needs,
+      long count,
+      boolean needsSomebody,
+      boolean here) {}
 
   /** The work's path for a project; {@code here} is the station that the page belongs to. */
   public List<Station> path(UUID project, String projectKey, String here) {
@@ -28,6 +35,7 @@ public class Frame {
                   s.path(),
                   "/p/" + projectKey + "/" + s.path(),
                   s.key(),
+                  s.needs(),
                   n,
                   s.needsSomebody() && n > 0,
                   s.path().equals(here));

@@ -182,6 +182,14 @@ class MadeByHandTest extends BrowserTest {
     desk.context().close();
   }
 
+  /** A day in the browser's style. */
+  private static String day(Page page, String iso) {
+    return (String)
+        page.evaluate(
+            "d => new Date(d).toLocaleDateString(navigator.languages, {dateStyle: 'medium', timeZone: 'UTC'})",
+            iso);
+  }
+
   private void cardHas(
       Page desk, String layer, JsonObject f, Map<String, Map<String, String>> made) {
     JsonObject p = f.get("properties").asObject();
@@ -193,7 +201,7 @@ class MadeByHandTest extends BrowserTest {
     assertThat(shown)
         .contains(wanted.get("kind").equals("st") ? "Stile" : "Gate")
         .contains(wanted.get("bearing") + " °")
-        .contains(wanted.get("put_up"))
+        .contains(day(desk, wanted.get("put_up")))
         .contains(f.getString("id", ""));
     var at = f.get("geometry").asObject().get("coordinates").asArray();
     Coordinate utm =

@@ -26,7 +26,9 @@ import org.whinridge.app.layer.Layers;
 import org.whinridge.app.layer.values.LayerValues;
 import org.whinridge.app.project.Project;
 import org.whinridge.app.project.Projects;
+import org.whinridge.app.shell.Needs;
 import org.whinridge.app.shell.Refusal;
+import org.whinridge.core.access.Right;
 import org.whinridge.core.layer.Code;
 import org.whinridge.core.layer.CodesFrom;
 import org.whinridge.core.layer.Field;
@@ -136,6 +138,7 @@ class FieldsApi {
   }
 
   /** Makes layers, all or none. */
+  @Needs(Right.CHANGE_LAYERS)
   @PostMapping("/api/p/{project}/layers")
   Made make(@PathVariable String project, @Valid @RequestBody AllWanted body, Principal person)
       throws Exception {
@@ -175,6 +178,7 @@ class FieldsApi {
         area);
   }
 
+  @Needs(Right.SEE_REGISTER)
   @GetMapping("/api/p/{project}/layers/{id}/schema")
   ResponseEntity<String> schema(@PathVariable String project, @PathVariable UUID id) {
     return json(layers.get(projects.byKey(project).id(), id).schema().json());
@@ -205,6 +209,7 @@ class FieldsApi {
   record Preview(List<Effect> effects, List<Said> uses, long seen, boolean same) {}
 
   /** What a change of the fields would do. */
+  @Needs(Right.CHANGE_LAYERS)
   @PostMapping("/api/p/{project}/layers/{id}/fields/preview")
   Preview preview(
       @PathVariable String project, @PathVariable UUID id, @Valid @RequestBody Proposed body) {
@@ -219,6 +224,7 @@ class FieldsApi {
   }
 
   /** Changes the fields. */
+  @Needs(Right.CHANGE_LAYERS)
   @PostMapping("/api/p/{project}/layers/{id}/fields")
   Changed change(
       @PathVariable String project,
@@ -232,6 +238,7 @@ class FieldsApi {
   }
 
   /** The storage name that a label gives. */
+  @Needs(Right.SEE_REGISTER)
   @GetMapping("/api/p/{project}/field-name")
   Named name(@PathVariable String project, @RequestParam String label) {
     projects.byKey(project);
@@ -239,6 +246,7 @@ class FieldsApi {
   }
 
   /** Codes out of pasted lines or a CSV of code and label. */
+  @Needs(Right.CHANGE_LAYERS)
   @PostMapping("/api/p/{project}/codes")
   Read pasted(@PathVariable String project, @Valid @RequestBody Pasted body) {
     projects.byKey(project);
@@ -256,6 +264,7 @@ class FieldsApi {
   }
 
   /** Codes out of two columns of a layer, or the values in use of one of its fields. */
+  @Needs(Right.SEE_REGISTER)
   @GetMapping("/api/p/{project}/layers/{id}/codes")
   ResponseEntity<String> codes(
       @PathVariable String project,
@@ -275,6 +284,7 @@ class FieldsApi {
   }
 
   /** Spellings that look like one value of a field; null while they are being compared. */
+  @Needs(Right.SEE_REGISTER)
   @GetMapping("/api/p/{project}/layers/{id}/spellings")
   ResponseEntity<String> spellings(
       @PathVariable String project, @PathVariable UUID id, @RequestParam String field) {
@@ -289,6 +299,7 @@ class FieldsApi {
   }
 
   /** The layers of a project, for choosing one. */
+  @Needs(Right.SEE_REGISTER)
   @GetMapping("/api/p/{project}/layer-names")
   List<Choice> names(@PathVariable String project) {
     return layers.list(projects.byKey(project).id()).stream()
@@ -297,6 +308,7 @@ class FieldsApi {
   }
 
   /** The types of fields, for the editor. */
+  @Needs(Right.SEE_REGISTER)
   @GetMapping("/api/p/{project}/field-types")
   List<Choice> types(@PathVariable String project) {
     projects.byKey(project);

@@ -17,7 +17,9 @@ import org.whinridge.app.layer.LayerFilter;
 import org.whinridge.app.layer.LayerQueries;
 import org.whinridge.app.layer.Layers;
 import org.whinridge.app.project.Projects;
+import org.whinridge.app.shell.Needs;
 import org.whinridge.app.shell.Refusal;
+import org.whinridge.core.access.Right;
 import org.whinridge.core.layer.Feature;
 import org.whinridge.core.look.Picture;
 import org.whinridge.core.place.PlaneNearest;
@@ -56,6 +58,7 @@ class LayerMapApi {
    * @param box degrees west, south, east, north; "" for everywhere
    * @param look the key of a look that is being tried; "" for the saved one
    */
+  @Needs(Right.SEE_REGISTER)
   @GetMapping(value = "/api/p/{project}/layers/{id}/features", produces = "application/geo+json")
   ResponseEntity<String> features(
       @PathVariable String project,
@@ -118,6 +121,7 @@ class LayerMapApi {
    * A vector tile of the layer. Its address has all that it depends on, so that a browser may keep
    * it.
    */
+  @Needs(Right.SEE_REGISTER)
   @GetMapping("/api/p/{project}/layers/{id}/tiles/{z}/{x}/{y}")
   ResponseEntity<byte[]> tile(
       @PathVariable String project,
@@ -140,6 +144,7 @@ class LayerMapApi {
   record Nearest(String id) {}
 
   /** The feature that is nearest to a place, at most so many metres away. */
+  @Needs(Right.SEE_REGISTER)
   @GetMapping("/api/p/{project}/layers/{id}/at")
   Nearest at(
       @PathVariable String project,
@@ -178,6 +183,7 @@ class LayerMapApi {
           .build();
 
   /** The layer drawn small; its address has the revision, so that a browser may keep it. */
+  @Needs(Right.SEE_REGISTER)
   @GetMapping(value = "/api/p/{project}/layers/{id}/shape.svg", produces = "image/svg+xml")
   ResponseEntity<String> shape(@PathVariable String project, @PathVariable UUID id) {
     Layer layer = layer(project, id);

@@ -23,7 +23,9 @@ import org.whinridge.app.layer.Layers;
 import org.whinridge.app.layer.ReadModels;
 import org.whinridge.app.project.Projects;
 import org.whinridge.app.shell.Catalogue;
+import org.whinridge.app.shell.Needs;
 import org.whinridge.app.shell.Refusal;
+import org.whinridge.core.access.Right;
 import org.whinridge.core.layer.Field;
 import org.whinridge.core.look.Breaks;
 import org.whinridge.core.look.Colour;
@@ -104,6 +106,7 @@ class LookApi {
   }
 
   /** The instructions by which maps draw the saved look; quick, since it counts nothing. */
+  @Needs(Right.SEE_REGISTER)
   @GetMapping("/plan")
   JsonObject plan(@PathVariable String project, @PathVariable UUID id) {
     Layer layer = layer(project, id);
@@ -111,6 +114,7 @@ class LookApi {
   }
 
   /** The saved look with all that its editor needs. */
+  @Needs(Right.SEE_REGISTER)
   @GetMapping
   Shown saved(@PathVariable String project, @PathVariable UUID id) {
     Layer layer = layer(project, id);
@@ -119,6 +123,7 @@ class LookApi {
   }
 
   /** Keeps a look for trying it on the map. */
+  @Needs(Right.CHANGE_LAYERS)
   @PostMapping("/try")
   Shown tried(@PathVariable String project, @PathVariable UUID id, @Valid @RequestBody Tried body) {
     Layer layer = layer(project, id);
@@ -198,6 +203,7 @@ class LookApi {
   }
 
   /** Makes classes from what the layer holds. */
+  @Needs(Right.CHANGE_LAYERS)
   @PostMapping("/propose")
   Shown propose(
       @PathVariable String project, @PathVariable UUID id, @Valid @RequestBody Asked body) {
@@ -239,6 +245,7 @@ class LookApi {
   }
 
   /** Saves a look for everybody. */
+  @Needs(Right.CHANGE_LAYERS)
   @PostMapping
   Saved save(@PathVariable String project, @PathVariable UUID id, @Valid @RequestBody Made body) {
     return new Saved(
@@ -250,6 +257,7 @@ class LookApi {
   record Cleaned(JsonObject icon, List<Said> notes) {}
 
   /** Cleans an SVG file to an icon. */
+  @Needs(Right.CHANGE_LAYERS)
   @PostMapping("/icon")
   Cleaned icon(
       @PathVariable String project,
@@ -269,6 +277,7 @@ class LookApi {
   record Sld(String xml, List<Said> notes) {}
 
   /** The look as SLD 1.1. */
+  @Needs(Right.CHANGE_LAYERS)
   @PostMapping("/sld")
   Sld sld(@PathVariable String project, @PathVariable UUID id, @Valid @RequestBody Tried body) {
     Layer layer = layer(project, id);
@@ -279,6 +288,7 @@ class LookApi {
   }
 
   /** A picture of one symbol stack's legend for cards, by the saved look. */
+  @Needs(Right.SEE_REGISTER)
   @GetMapping(value = "/symbol/{feature}.svg", produces = "image/svg+xml")
   ResponseEntity<String> symbol(
       @PathVariable String project, @PathVariable UUID id, @PathVariable UUID feature) {

@@ -26,7 +26,9 @@ import org.whinridge.app.layer.LayerChanges;
 import org.whinridge.app.layer.Layers;
 import org.whinridge.app.project.DeskPage;
 import org.whinridge.app.project.Project;
+import org.whinridge.app.shell.Needs;
 import org.whinridge.app.shell.Refusal;
+import org.whinridge.core.access.Right;
 import org.whinridge.core.layer.Field;
 import org.whinridge.core.layer.FieldType;
 import org.whinridge.core.profile.CodeProposal;
@@ -93,6 +95,7 @@ class ValuesController {
   /** One of the values, with the filter that finds its features. */
   record Shown(String value, Said visible, String label, int count, String filter) {}
 
+  @Needs(Right.SEE_REGISTER)
   @GetMapping("/p/{project}/layers/{id}/values")
   String page(
       @PathVariable String project,
@@ -248,6 +251,7 @@ class ValuesController {
     return "redirect:/p/" + of.project + "/layers/" + of.id + "/values?field=" + of.field;
   }
 
+  @Needs(Right.CHANGE_LAYERS)
   @PostMapping("/p/{project}/layers/{id}/values/{field}/merge")
   String merge(
       @Valid @ModelAttribute FieldSeen of,
@@ -270,6 +274,7 @@ class ValuesController {
                 person.getName()));
   }
 
+  @Needs(Right.CHANGE_LAYERS)
   @PostMapping("/p/{project}/layers/{id}/values/{field}/codes")
   String codes(
       @Valid @ModelAttribute FieldSeen of,
@@ -287,6 +292,7 @@ class ValuesController {
   }
 
   /** Says that a code list made from the values in use is right. */
+  @Needs(Right.CHANGE_LAYERS)
   @PostMapping("/p/{project}/layers/{id}/values/{field}/state")
   String state(
       @Valid @ModelAttribute FieldSeen of,
@@ -296,6 +302,7 @@ class ValuesController {
     return done(of, model, flash, (layer, field) -> values.state(layer, field, person.getName()));
   }
 
+  @Needs(Right.CHANGE_LAYERS)
   @PostMapping("/p/{project}/layers/{id}/values/{field}/split")
   String split(
       @Valid @ModelAttribute FieldSeen of,

@@ -1,0 +1,26 @@
+package org.whinridge.core.access;
+
+import org.whinridge.core.text.Word;
+
+/** What somebody is in a project; a person may be several. */
+public enum Role implements Word {
+  /** Makes layers, forms and rounds, and looks after the project. */
+  COORDINATOR("coordinator"),
+  /** Decides what the visits write to the layers. */
+  REVIEWER("reviewer"),
+  /** Goes out with the day book. */
+  INSPECTOR("inspector"),
+  /** Sees the register, and takes it out. */
+  READER("reader");
+
+  private final String id;
+
+  Role(String id) {
+    this.id = id;
+  }
+
+  @Override
+  public String id() {
+    return id;
+  }
+}
