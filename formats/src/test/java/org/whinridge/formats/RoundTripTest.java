@@ -359,6 +359,27 @@ class RoundTripTest {
   }
 
   @Test
+  void textsThatASpreadsheetTakesForFormulasGetAnApostropheThatReadingTakesAway() {
+    for (String text :
+        List.of(
+            "=1+1",
+            "+a",
+            "@x",
+            "\t=1",
+            "\n=1",
+            " =1",
+            "\u00a0-a",
+            "\u200b=1",
+            "\uff1d1+1",
+            "'=1",
+            "  @a")) assertThat(CsvWriter.harmless(text)).as(text).isEqualTo("'" + text);
+    for (String text : List.of("-5", " -5.2", "a=1", "'t Veen", "", "–", "(=1)"))
+      assertThat(CsvWriter.harmless(text)).as(text).isEqualTo(text);
+    for (String text : List.of("=1", "'=1", "''  -a", "'t Veen", "\n\n", "\uff20"))
+      assertThat(CsvWriter.original(CsvWriter.harmless(text))).isEqualTo(text);
+  }
+
+  @Test
   void aTextTooLongForAShapefileStandsWholeBesideIt(@TempDir Path folder) throws Exception {
     String text = "=\u00e9".repeat(200);
     Feature f = new Feature("f-7", Optional.empty(), Map.of("note", Value.text(text)), 1);

@@ -8,7 +8,7 @@ import org.springframework.security.crypto.bcrypt.BCryptPasswordEncoder;
 import org.springframework.security.crypto.password.PasswordEncoder;
 import org.springframework.security.web.SecurityFilterChain;
 import org.springframework.security.web.authentication.LoginUrlAuthenticationEntryPoint;
-import org.springframework.security.web.authentication.SavedRequestAwareAuthenticationSuccessHandler;
+import org.springframework.security.web.authentication.UsernamePasswordAuthenticationFilter;
 import org.whinridge.app.shell.ToldAsJson;
 import org.whinridge.core.said.Said;
 
@@ -27,10 +27,9 @@ class Security {
   }
 
   @Bean
-  SecurityFilterChain chain(HttpSecurity http, ToldAsJson told) throws Exception {
-    var success = new SavedRequestAwareAuthenticationSuccessHandler();
-    success.setTargetUrlParameter("next");
-    success.setDefaultTargetUrl("/");
+  SecurityFilterChain chain(HttpSecurity http, ToldAsJson told, SignInWaits waits)
+      throws Exception {
+    var next = new OwnPath();
     var toSignIn = new LoginUrlAuthenticationEntryPoint("/sign-in");
     http.authorizeHttpRequests(
             a ->
@@ -53,9 +52,14 @@ class Security {
             f ->
                 f.loginPage("/sign-in")
                     .loginProcessingUrl("/sign-in")
-                    .successHandler(success)
+                    .successHandler(
+                        (q, r, who) -> {
+                          waits.succeeded(who.getName(), q.getRemoteAddr());
+                          next.onAuthenticationSuccess(q, r, who);
+                        })
                     .failureUrl("/sign-in?wrong")
                     .permitAll())
+        .addFilterBefore(new SignInGuard(waits), UsernamePasswordAuthenticationFilter.class)
         .logout(l -> l.logoutUrl("/sign-out").logoutSuccessUrl("/sign-in?out"))
         .headers(h -> h.contentSecurityPolicy(c -> c.policyDirectives(POLICY)))
         .exceptionHandling(

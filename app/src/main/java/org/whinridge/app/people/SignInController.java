@@ -18,9 +18,13 @@ class SignInController {
 
   @OpenTo(OpenTo.Whom.EVERYBODY)
   @GetMapping("/sign-in")
-  String page(@RequestParam(required = false) String next, Principal person, Model model) {
-    boolean own = next != null && next.matches("/[A-Za-z0-9_\\-/?=&.#]*") && !next.startsWith("//");
-    model.addAttribute("next", own ? next : "");
+  String page(
+      @RequestParam(required = false) String next,
+      @RequestParam(defaultValue = "0") int wait,
+      Principal person,
+      Model model) {
+    model.addAttribute("next", OwnPath.isOne(next) ? next : "");
+    model.addAttribute("wait", wait);
     model.addAttribute("demoAccounts", people.isDemo() ? People.DEMO_ACCOUNTS : List.of());
     model.addAttribute("demoPassword", people.isDemo() ? People.DEMO_PASSWORD : "");
     model.addAttribute("person", person == null ? "" : person.getName());

@@ -28,7 +28,10 @@ import org.whinridge.formats.out.OutLayer;
  * place stands in two columns x and y, or as WKT.
  */
 public final class CsvWriter implements LayerWriter {
-  private static final Pattern FORMULA = Pattern.compile("^'*[=+\\-@\t\r]");
+  /** Also behind blanks and breaks, and full width: spreadsheets differ in what they overlook. */
+  private static final Pattern FORMULA =
+      Pattern.compile("^'*(?:[\t\r\n]|[\\p{Z}\\p{Cc}\\p{Cf}]*[=+\\-@\uff1d\uff0b\uff0d\uff20])");
+
   private final CSVPrinter csv;
   private final OutLayer layer;
   private final List<OutColumns.Column> columns;
