@@ -55,6 +55,7 @@ const pages = {
   "round-map": async () => (await import("./desk/round/map.js")).roundMap,
   "round-planner": async () => (await import("./desk/round/planner.js")).plannerPage,
   "visit-places": async () => (await import("./desk/visit/places.js")).visitPlaces,
+  "project-new": async () => (await import("./desk/systems.js")).newProjectPage,
   "take-out": async () => (await import("./desk/systems.js")).takeOutPage,
 };
 

@@ -5,15 +5,15 @@ import { html, render } from "../shell/view.js";
 /** So long after the last key it is looked for, in milliseconds. */
 const PAUSE = 250;
 
-/** Makes an input offer systems; `changed(code)` is called when another one was chosen. @param {HTMLInputElement} input @param {string} project @param {(code: string) => void} [changed] */
-export function systemField(input, project, changed = () => {}) {
+/** Makes an input offer systems; `changed(code)` is called when another one was chosen. @param {HTMLInputElement} input @param {string} from the address that finds them @param {(code: string) => void} [changed] */
+export function systemField(input, from, changed = () => {}) {
   const list = /** @type {HTMLElement} */ (document.getElementById(input.getAttribute("list") ?? ""));
   const name = input.closest("section, form, .part")?.querySelector(".system-name");
   /** @type {any} */
   let timer;
   const find = async () => {
     const q = input.value.trim();
-    const { systems } = await getJson(`/api/p/${project}/systems?q=${encodeURIComponent(q)}`);
+    const { systems } = await getJson(`${from}?q=${encodeURIComponent(q)}`);
     render(
       systems.map((s) => html`<option value=${s.code}>${s.name}</option>`),
       list,
@@ -32,4 +32,7 @@ export function systemField(input, project, changed = () => {}) {
 
 /** The form of outputs. @param {HTMLFormElement} form */
 export const takeOutPage = (form) =>
-  systemField(/** @type {HTMLInputElement} */ (form.querySelector("#system")), form.dataset.project ?? "");
+  systemField(/** @type {HTMLInputElement} */ (form.querySelector("#system")), `/api/p/${form.dataset.project ?? ""}/systems`);
+
+/** The form of a new project, whose own system is one that devices can compute with. @param {HTMLFormElement} form */
+export const newProjectPage = (form) => systemField(/** @type {HTMLInputElement} */ (form.querySelector("#system")), "/api/own-systems");

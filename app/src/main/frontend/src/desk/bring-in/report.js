@@ -57,7 +57,7 @@ async function partOfReport(part, project, lot, basemap) {
     part.dataset.shown = "true";
   };
   for (const s of part.querySelectorAll("select.place, .repair select")) s.addEventListener("change", show);
-  systemField(input, project, show);
+  systemField(input, `/api/p/${project}/systems`, show);
   await show();
 }
 

@@ -99,7 +99,7 @@ export async function makePage(box) {
       plan.area = area;
       draw();
     });
-    systemField(/** @type {HTMLInputElement} */ (editor.closest("section")?.querySelector(".system")), project);
+    systemField(/** @type {HTMLInputElement} */ (editor.closest("section")?.querySelector(".system")), `/api/p/${project}/systems`);
   }
   const add = () => (adding = adding.then(begin));
   const leaveOut = (card) => () => {

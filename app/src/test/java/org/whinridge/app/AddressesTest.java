@@ -18,6 +18,7 @@ import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.TreeSet;
@@ -50,7 +51,7 @@ import org.whinridge.core.text.Word;
 class AddressesTest extends SmallServerTest {
   private static final Path TABLE = Path.of("src/test/java/org/whinridge/app/addresses.tsv");
 
-  /** An address, and the right that it needs: the id of one, "everybody" or "signed in". */
+  /** An address, and the id of the right that it needs, or whom it answers without one. */
   private record Address(String method, String path, String needs) {
     Optional<Right> right() {
       return Word.of(Right.values(), needs);
@@ -101,7 +102,7 @@ class AddressesTest extends SmallServerTest {
                       ? needs.value().id()
                       : open == null
                           ? "nobody"
-                          : open.value() == OpenTo.Whom.EVERYBODY ? "everybody" : "signed in";
+                          : open.value().name().toLowerCase(Locale.ROOT).replace('_', ' ');
               for (String path : info.getPatternValues())
                 for (RequestMethod method : info.getMethodsCondition().getMethods())
                   out.add(new Address(method.name(), path, who).toString());
@@ -169,8 +170,10 @@ class AddressesTest extends SmallServerTest {
   void eachRoleReachesWhatItMay() throws Exception {
     List<String> faults = new ArrayList<>();
     for (Address a : table()) {
-      if (a.right().isEmpty()) continue;
       String path = filled(a.path(), "ostrey", Map.of());
+      if (a.needs().equals("keeper") && status(a, path, "coordinator") != 403)
+        faults.add(a + " answers a coordinator who is no keeper");
+      if (a.right().isEmpty()) continue;
       for (Role role : Role.values()) {
         int status = status(a, path, role == Role.INSPECTOR ? "inspector1" : role.id());
         boolean may = a.right().get().isOf(java.util.Set.of(role));

@@ -1,10 +1,6 @@
 package org.whinridge.app.people;
 
-import java.security.SecureRandom;
-import java.util.Base64;
 import java.util.List;
-import org.slf4j.Logger;
-import org.slf4j.LoggerFactory;
 import org.springframework.boot.ApplicationArguments;
 import org.springframework.boot.ApplicationRunner;
 import org.springframework.core.annotation.Order;
@@ -17,6 +13,9 @@ import org.springframework.security.core.userdetails.UsernameNotFoundException;
 import org.springframework.security.crypto.password.PasswordEncoder;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
+import org.whinridge.app.shell.Refusal;
+import org.whinridge.core.access.NewPassword;
+import org.whinridge.core.text.Composed;
 
 /** Accounts. What somebody may do stands in the projects. */
 @Service
@@ -29,37 +28,62 @@ public class People implements UserDetailsService, ApplicationRunner {
   /** The password of the demo's accounts; no other account has a preset one. */
   public static final String DEMO_PASSWORD = "ostrey";
 
-  private static final Logger LOG = LoggerFactory.getLogger(People.class);
+  private static final int LONGEST_NAME = 40;
   private final AccountRepository accounts;
   private final PasswordEncoder encoder;
+  private final CommonPasswords common;
   private final boolean demo;
 
-  People(AccountRepository accounts, PasswordEncoder encoder, Environment environment) {
+  People(
+      AccountRepository accounts,
+      PasswordEncoder encoder,
+      CommonPasswords common,
+      Environment environment) {
+    this.common = common;
     this.accounts = accounts;
     this.encoder = encoder;
     this.demo = environment.acceptsProfiles(Profiles.of("demo"));
   }
 
-  /**
-   * Makes the first accounts of an empty store: the demo's, or one coordinator with a password that
-   * is told once.
-   */
+  /** Makes the demo's accounts in an empty store. */
   @Override
   @Transactional
   public void run(ApplicationArguments args) {
-    if (accounts.count() > 0) return;
-    if (demo) {
-      String hash = encoder.encode(DEMO_PASSWORD);
-      for (String name : DEMO_ACCOUNTS) accounts.save(new AccountEntity(name, hash, false));
-      return;
-    }
-    byte[] random = new byte[12];
-    new SecureRandom().nextBytes(random);
-    String password = Base64.getUrlEncoder().withoutPadding().encodeToString(random);
-    accounts.save(new AccountEntity("coordinator", encoder.encode(password), true));
-    LOG.warn("first start: account coordinator, password {} (told only this once)", password);
-    System.out.println(
-        "First start. Account: coordinator   Password, told only this once: " + password);
+    if (accounts.count() > 0 || !demo) return;
+    String hash = encoder.encode(DEMO_PASSWORD);
+    for (String name : DEMO_ACCOUNTS) accounts.save(new AccountEntity(name, hash, false));
+  }
+
+  /** Whether there is nobody yet. */
+  boolean nobody() {
+    return accounts.count() == 0;
+  }
+
+  /**
+   * Makes the first account of an installation, its keeper.
+   *
+   * @throws Refusal when the name or the password may not be so, or somebody is there already
+   */
+  @Transactional
+  public void makeKeeper(String name, String password) {
+    if (!nobody()) throw Refusal.conflict("refused.somebodyIsThere");
+    String said = Composed.of(name).strip();
+    if (said.isEmpty()
+        || said.length() > LONGEST_NAME
+        || said.chars().anyMatch(Character::isISOControl))
+      throw Refusal.refused("refused.accountName", "most", LONGEST_NAME);
+    NewPassword.fault(password, said, common::has)
+        .ifPresent(
+            fault -> {
+              throw Refusal.refused("refused.sentence", "why", fault);
+            });
+    accounts.save(new AccountEntity(said, encoder.encode(password), true));
+  }
+
+  /** Whether somebody looks after the installation. */
+  @Transactional(readOnly = true)
+  public boolean isKeeper(String name) {
+    return accounts.findById(name).filter(a -> a.keeper).isPresent();
   }
 
   @Override

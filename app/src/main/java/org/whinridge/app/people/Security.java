@@ -37,6 +37,7 @@ class Security {
                     .permitAll()
                     .requestMatchers(
                         "/sign-in",
+                        "/first",
                         "/assets/**",
                         "/messages/**",
                         "/sw.js",

@@ -12,6 +12,7 @@ import org.springframework.web.servlet.HandlerInterceptor;
 import org.springframework.web.servlet.HandlerMapping;
 import org.springframework.web.servlet.config.annotation.InterceptorRegistry;
 import org.springframework.web.servlet.config.annotation.WebMvcConfigurer;
+import org.whinridge.app.people.People;
 import org.whinridge.app.shell.Needs;
 import org.whinridge.app.shell.OpenTo;
 import org.whinridge.app.shell.Refusal;
@@ -24,8 +25,10 @@ import org.whinridge.core.access.Right;
 @Configuration(proxyBeanMethods = false)
 class Gate implements WebMvcConfigurer, HandlerInterceptor {
   private final Members members;
+  private final People people;
 
-  Gate(Members members) {
+  Gate(Members members, People people) {
+    this.people = people;
     this.members = members;
   }
 
@@ -50,7 +53,11 @@ class Gate implements WebMvcConfigurer, HandlerInterceptor {
     if (open != null && open.value() == OpenTo.Whom.EVERYBODY) return;
     Principal person = q.getUserPrincipal();
     if (person == null) throw Refusal.forbidden("refused.mayNot");
-    if (open != null) return;
+    if (open != null) {
+      if (open.value() == OpenTo.Whom.KEEPER && !people.isKeeper(person.getName()))
+        throw Refusal.forbidden("refused.mayNot");
+      return;
+    }
     Needs needs = m.getMethodAnnotation(Needs.class);
     if (needs == null) throw Refusal.forbidden("refused.mayNot");
     if (project(q) instanceof String key)

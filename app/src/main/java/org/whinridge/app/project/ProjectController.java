@@ -9,6 +9,7 @@ import org.springframework.http.ResponseEntity;
 import org.springframework.stereotype.Controller;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
+import org.whinridge.app.people.People;
 import org.whinridge.app.shell.Needs;
 import org.whinridge.app.shell.OpenTo;
 import org.whinridge.app.shell.Refusal;
@@ -18,8 +19,10 @@ import org.whinridge.core.access.Right;
 class ProjectController {
   private final Projects projects;
   private final Members members;
+  private final People people;
 
-  ProjectController(Projects projects, Members members) {
+  ProjectController(Projects projects, Members members, People people) {
+    this.people = people;
     this.members = members;
     this.projects = projects;
   }
@@ -31,9 +34,9 @@ class ProjectController {
     Optional<Project> first =
         projects.all().stream().filter(p -> seen.contains(p.id())).findFirst();
     if (first.isPresent()) return "redirect:/p/" + first.get().key() + "/layers";
-    if (members.projectsOf(who.getName(), Right.GO_OUT).isEmpty())
-      throw Refusal.forbidden("refused.noProjectYet");
-    return "redirect:/day";
+    if (!members.projectsOf(who.getName(), Right.GO_OUT).isEmpty()) return "redirect:/day";
+    if (people.isKeeper(who.getName())) return "redirect:/projects/new";
+    throw Refusal.forbidden("refused.noProjectYet");
   }
 
   @Needs(Right.SEE_REGISTER)

@@ -32,6 +32,11 @@ public class Projects {
         .orElseThrow(() -> Refusal.notFound("thing.project"));
   }
 
+  /** Whether a project has that key. */
+  boolean has(String key) {
+    return repository.findByProjectKey(key).isPresent();
+  }
+
   /** The project with that id. */
   public Project byId(UUID id) {
     return repository

@@ -14,7 +14,9 @@ public @interface OpenTo {
     /** Also who is not signed in. */
     EVERYBODY,
     /** Who is signed in. */
-    SIGNED_IN
+    SIGNED_IN,
+    /** Who looks after the installation. */
+    KEEPER
   }
 
   /** Whom it answers. */

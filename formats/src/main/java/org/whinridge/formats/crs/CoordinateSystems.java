@@ -73,6 +73,27 @@ public final class CoordinateSystems {
   }
 
   /**
+   * The system with that EPSG number as core computes with it, on the device too: a project's own
+   * must be one of these. Empty when core can't.
+   */
+  public static Optional<CoordinateSystem> own(int code) {
+    if (code == 4326) return Optional.of(CoordinateSystem.wgs84());
+    String parameters = Parameters.ALL.getOrDefault(code, "");
+    return parameters.isEmpty()
+        ? Optional.empty()
+        : CoordinateSystem.of(
+            "EPSG:" + code, Epsg.names().getOrDefault(code, "EPSG:" + code), parameters);
+  }
+
+  /** As {@link #find}, of those that a project may have. */
+  public static List<Choice> findOwn(String asked, int most) {
+    return find(asked, Integer.MAX_VALUE).stream()
+        .filter(c -> own(c.epsg()).isPresent())
+        .limit(most)
+        .toList();
+  }
+
+  /**
    * The system with the operation that is best for where data lie; the same for those of which
    * there is one.
    *
