@@ -18,6 +18,8 @@ import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
 import org.whinridge.app.daybook.SetAside;
 import org.whinridge.app.shell.CatalogueAccess;
+import org.whinridge.core.access.Right;
+import org.whinridge.core.access.Role;
 import org.whinridge.core.form.compile.FormProblem;
 import org.whinridge.core.layer.FieldType;
 import org.whinridge.core.layer.Reading;
@@ -163,6 +165,8 @@ class CatalogueTest {
           Map.entry("repair", Stream.of(Repair.values()).map(Repair::id).toList()),
           Map.entry("proposal", names(CodeProposal.values())),
           Map.entry("codesAs", names(OutColumns.Codes.values())),
+          Map.entry("role", ids(Role.values())),
+          Map.entry("right", ids(Right.values())),
           Map.entry("fate", names(SetAside.Fate.values())),
           Map.entry("fateWord", names(SetAside.Fate.values())),
           Map.entry("valueType", names(ValueType.values())),

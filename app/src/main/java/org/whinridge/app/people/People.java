@@ -14,8 +14,8 @@ import org.springframework.security.crypto.password.PasswordEncoder;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import org.whinridge.app.shell.Refusal;
+import org.whinridge.core.access.Names;
 import org.whinridge.core.access.NewPassword;
-import org.whinridge.core.text.Composed;
 
 /** Accounts. What somebody may do stands in the projects. */
 @Service
@@ -28,7 +28,6 @@ public class People implements UserDetailsService, ApplicationRunner {
   /** The password of the demo's accounts; no other account has a preset one. */
   public static final String DEMO_PASSWORD = "ostrey";
 
-  private static final int LONGEST_NAME = 40;
   private final AccountRepository accounts;
   private final PasswordEncoder encoder;
   private final CommonPasswords common;
@@ -67,17 +66,33 @@ public class People implements UserDetailsService, ApplicationRunner {
   @Transactional
   public void makeKeeper(String name, String password) {
     if (!nobody()) throw Refusal.conflict("refused.somebodyIsThere");
-    String said = Composed.of(name).strip();
-    if (said.isEmpty()
-        || said.length() > LONGEST_NAME
-        || said.chars().anyMatch(Character::isISOControl))
-      throw Refusal.refused("refused.accountName", "most", LONGEST_NAME);
-    NewPassword.fault(password, said, common::has)
+    save(name, password, true);
+  }
+
+  /**
+   * Makes an account.
+   *
+   * @return its name as it is kept
+   * @throws Refusal when the name or the password may not be so, or somebody has that name
+   */
+  @Transactional
+  public String make(String name, String password) {
+    return save(name, password, false);
+  }
+
+  private String save(String typed, String password, boolean keeper) {
+    String name =
+        Names.of(typed)
+            .orElseThrow(() -> Refusal.refused("refused.accountName", "most", Names.LONGEST));
+    if (accounts.existsByNameIgnoreCase(name))
+      throw Refusal.conflict("refused.nameTaken", "name", name);
+    NewPassword.fault(password, name, common::has)
         .ifPresent(
             fault -> {
               throw Refusal.refused("refused.sentence", "why", fault);
             });
-    accounts.save(new AccountEntity(said, encoder.encode(password), true));
+    accounts.save(new AccountEntity(name, encoder.encode(password), keeper));
+    return name;
   }
 
   /** Whether somebody looks after the installation. */

@@ -38,6 +38,7 @@ class Security {
                     .requestMatchers(
                         "/sign-in",
                         "/first",
+                        "/join",
                         "/assets/**",
                         "/messages/**",
                         "/sw.js",

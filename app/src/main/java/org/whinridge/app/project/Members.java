@@ -1,12 +1,16 @@
 package org.whinridge.app.project;
 
 import java.util.EnumSet;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Set;
 import java.util.UUID;
 import java.util.stream.Collectors;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
+import org.whinridge.app.shell.Locks;
+import org.whinridge.app.shell.Refusal;
 import org.whinridge.core.access.Right;
 import org.whinridge.core.access.Role;
 
@@ -15,8 +19,10 @@ import org.whinridge.core.access.Role;
 @Transactional(readOnly = true)
 public class Members {
   private final MemberRepository members;
+  private final Locks locks;
 
-  Members(MemberRepository members) {
+  Members(MemberRepository members, Locks locks) {
+    this.locks = locks;
     this.members = members;
   }
 
@@ -46,6 +52,39 @@ public class Members {
         .map(m -> m.account)
         .distinct()
         .toList();
+  }
+
+  /** A member and its roles. */
+  public record Member(String name, Set<Role> roles) {}
+
+  /** A project's people, by name. */
+  public List<Member> of(UUID project) {
+    Map<String, Set<Role>> out = new LinkedHashMap<>();
+    members
+        .findByProjectIdOrderByAccount(project)
+        .forEach(
+            m -> out.computeIfAbsent(m.account, x -> EnumSet.noneOf(Role.class)).add(m.role()));
+    return out.entrySet().stream().map(e -> new Member(e.getKey(), e.getValue())).toList();
+  }
+
+  /**
+   * Gives a member other roles; none takes it out of the project.
+   *
+   * @throws Refusal when nobody would be left who looks after the project
+   */
+  @Transactional
+  public void set(UUID project, String account, Set<Role> roles) {
+    locks.lock(ProjectEntity.class, project).orElseThrow(() -> Refusal.notFound("thing.project"));
+    List<MemberEntity> all = members.findByProjectIdOrderByAccount(project);
+    List<MemberEntity> own = all.stream().filter(m -> m.account.equals(account)).toList();
+    if (own.isEmpty()) throw Refusal.notFound("thing.member");
+    boolean somebody =
+        roles.stream().anyMatch(r -> Right.MANAGE.isOf(Set.of(r)))
+            || all.stream()
+                .anyMatch(m -> !m.account.equals(account) && Right.MANAGE.isOf(Set.of(m.role())));
+    if (!somebody) throw Refusal.conflict("refused.lastCoordinator", "name", account);
+    own.stream().filter(m -> !roles.contains(m.role())).forEach(members::delete);
+    roles.forEach(r -> give(project, account, r));
   }
 
   /** Makes somebody a member, or gives a member another role. */

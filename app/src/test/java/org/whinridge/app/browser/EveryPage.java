@@ -21,6 +21,7 @@ final class EveryPage {
           "rounds",
           "hand-ins",
           "hand-ins/set-aside",
+          "people",
           "outputs"
         }) all.put(path, p -> p.navigate(home + path));
     all.put("layer", p -> layer(p, home, "", "#layer-page[data-ready]"));

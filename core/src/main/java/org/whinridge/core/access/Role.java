@@ -1,5 +1,8 @@
 package org.whinridge.core.access;
 
+import java.util.Collection;
+import java.util.EnumSet;
+import java.util.Set;
 import org.whinridge.core.text.Word;
 
 /** What somebody is in a project; a person may be several. */
@@ -14,6 +17,13 @@ public enum Role implements Word {
   READER("reader");
 
   private final String id;
+
+  /** The roles with these ids, in the order of this list; others are left out. */
+  public static Set<Role> all(Collection<String> ids) {
+    Set<Role> out = EnumSet.noneOf(Role.class);
+    for (Role r : values()) if (ids.contains(r.id)) out.add(r);
+    return out;
+  }
 
   Role(String id) {
     this.id = id;

@@ -1,0 +1,63 @@
+package org.whinridge.app.project;
+
+import java.security.Principal;
+import org.springframework.stereotype.Controller;
+import org.springframework.ui.Model;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.whinridge.app.shell.OpenTo;
+import org.whinridge.app.shell.Refusal;
+
+/** Where an invitation leads. */
+@Controller
+class JoinController {
+  private final Invitations invitations;
+
+  JoinController(Invitations invitations) {
+    this.invitations = invitations;
+  }
+
+  @OpenTo(OpenTo.Whom.EVERYBODY)
+  @GetMapping("/join")
+  String page(@RequestParam(defaultValue = "") String key, Principal person, Model model) {
+    Invitations.Invitation i = invitations.find(key);
+    model.addAttribute("name", i.name());
+    return page(i, key, person, model);
+  }
+
+  private static String page(Invitations.Invitation i, String key, Principal person, Model model) {
+    model.addAttribute("invitation", i);
+    model.addAttribute("key", key);
+    model.addAttribute("person", person == null ? "" : person.getName());
+    return "join";
+  }
+
+  /** Somebody new. */
+  @OpenTo(OpenTo.Whom.EVERYBODY)
+  @PostMapping("/join")
+  String make(
+      @RequestParam(defaultValue = "") String key,
+      @RequestParam(defaultValue = "") String name,
+      @RequestParam(defaultValue = "") String password,
+      Principal person,
+      Model model) {
+    Invitations.Invitation i = invitations.find(key);
+    try {
+      invitations.accept(key, name, password);
+      return "redirect:/sign-in?made";
+    } catch (Refusal e) {
+      model.addAttribute("name", name);
+      model.addAttribute("fault", e.said());
+      return page(i, key, person, model);
+    }
+  }
+
+  /** Somebody who is signed in. */
+  @OpenTo(OpenTo.Whom.SIGNED_IN)
+  @PostMapping("/join/as-i-am")
+  String join(@RequestParam(defaultValue = "") String key, Principal person) {
+    invitations.accept(key, person.getName());
+    return "redirect:/";
+  }
+}
