@@ -171,6 +171,18 @@ class PeopleTest extends SmallServerTest {
     assertThat(roles("nobody at all", "reader")).contains("no member");
   }
 
+  /** Coordinators may go out as well, but a round is first offered to those whose work it is. */
+  @Test
+  void roundsAreForInspectorsFirst() throws Exception {
+    String form = jdbc.queryForObject("select id from form", String.class);
+    String page =
+        done(get("/p/ostrey/rounds/new").param("form", form).with(user("coordinator")))
+            .getContentAsString();
+    assertThat(page.indexOf("inspector1"))
+        .isPositive()
+        .isLessThan(page.lastIndexOf(">coordinator<"));
+  }
+
   @Test
   void theTableOfRightsIsTheOneThatDecides() throws Exception {
     String page = done(get(PEOPLE).with(user("coordinator"))).getContentAsString();

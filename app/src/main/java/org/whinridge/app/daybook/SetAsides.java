@@ -16,7 +16,6 @@ import org.whinridge.app.project.Members;
 import org.whinridge.app.shell.Locks;
 import org.whinridge.app.shell.Refusal;
 import org.whinridge.app.shell.Writing;
-import org.whinridge.core.access.Right;
 import org.whinridge.core.said.Said;
 
 /** What was set aside: kept for ever, listed page by page, and acted on. */
@@ -172,8 +171,7 @@ public class SetAsides {
   /** Gives it to a person, who finds it in the day book at the next contact. */
   @Writing
   public void give(UUID project, UUID id, String to, String note, String by) {
-    if (!members.whoMay(Right.GO_OUT, project).contains(to))
-      throw Refusal.refused("refused.chooseWhoLookInto");
+    if (!members.outdoors(project).contains(to)) throw Refusal.refused("refused.chooseWhoLookInto");
     SetAsideEntity e = open(project, id);
     decide(e, SetAside.Fate.GIVEN, note, by);
     e.givenTo = to;

@@ -1,5 +1,6 @@
 package org.whinridge.app.project;
 
+import java.util.Comparator;
 import java.util.EnumSet;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -45,12 +46,12 @@ public class Members {
         .collect(Collectors.toSet());
   }
 
-  /** Who may do something in a project, by name. */
-  public List<String> whoMay(Right right, UUID project) {
-    return members.findByProjectIdOrderByAccount(project).stream()
-        .filter(m -> right.isOf(Set.of(m.role())))
-        .map(m -> m.account)
-        .distinct()
+  /** Who may go out in a project: inspectors, whose work it is, then others; by name. */
+  public List<String> outdoors(UUID project) {
+    return of(project).stream()
+        .filter(m -> Right.GO_OUT.isOf(m.roles()))
+        .sorted(Comparator.comparing(m -> !m.roles().contains(Role.INSPECTOR)))
+        .map(Member::name)
         .toList();
   }
 

@@ -66,7 +66,7 @@ class SetAsideController {
             page,
             n -> setAsides.page(p.id(), fates, n, Paged.SIZE)));
     model.addAttribute("all", all);
-    model.addAttribute("people", members.whoMay(Right.GO_OUT, p.id()));
+    model.addAttribute("people", members.outdoors(p.id()));
     return "set-aside";
   }
 

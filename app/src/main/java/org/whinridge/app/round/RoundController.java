@@ -90,7 +90,7 @@ class RoundController {
     model.addAttribute("form", f);
     model.addAttribute("layer", layer);
     model.addAttribute("extent", MapExtent.text(extents.of(layer)));
-    model.addAttribute("people", members.whoMay(Right.GO_OUT, p.id()));
+    model.addAttribute("people", members.outdoors(p.id()));
     return "round-new";
   }
 

@@ -18,7 +18,6 @@ import org.whinridge.app.layer.LayerQueries;
 import org.whinridge.app.layer.Layers;
 import org.whinridge.app.project.Members;
 import org.whinridge.app.shell.Refusal;
-import org.whinridge.core.access.Right;
 import org.whinridge.core.round.StopOrder;
 import org.whinridge.core.round.StopState;
 
@@ -82,7 +81,7 @@ public class RoundMaking {
       throw Refusal.refused("refused.formBelongsAnotherLayer", "name", layer.name());
     if (form.edition() == 0)
       throw Refusal.refused("refused.noPublishedEditionYet", "title", form.form().title());
-    if (!members.whoMay(Right.GO_OUT, project).contains(plan.person()))
+    if (!members.outdoors(project).contains(plan.person()))
       throw Refusal.refused("refused.chooseWhoGoesRound");
     List<UUID> chosen = chosen(layer, plan);
     if (chosen.isEmpty()) throw Refusal.refused("refused.noFeatureSelectedDraw");
