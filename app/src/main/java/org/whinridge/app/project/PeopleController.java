@@ -2,6 +2,7 @@ package org.whinridge.app.project;
 
 import java.security.Principal;
 import java.util.List;
+import java.util.Set;
 import java.util.UUID;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
@@ -113,8 +114,9 @@ class PeopleController {
         project,
         flash,
         p -> {
-          members.set(p, account, Role.all(role));
-          return Said.of(role.isEmpty() ? "told.takenOut" : "told.otherRoles", "name", account);
+          Set<Role> roles = Role.all(role);
+          members.set(p, account, roles);
+          return Said.of(roles.isEmpty() ? "told.takenOut" : "told.otherRoles", "name", account);
         });
   }
 }
