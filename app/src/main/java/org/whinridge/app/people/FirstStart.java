@@ -2,13 +2,12 @@ package org.whinridge.app.people;
 
 import java.nio.charset.StandardCharsets;
 import java.security.MessageDigest;
-import java.security.SecureRandom;
-import java.util.Base64;
 import java.util.Optional;
 import org.springframework.boot.context.event.ApplicationReadyEvent;
 import org.springframework.context.event.EventListener;
 import org.springframework.core.env.Environment;
 import org.springframework.stereotype.Component;
+import org.whinridge.app.shell.OneTimeKey;
 
 /**
  * The first start of an empty store: a key that the console tells, and nothing else, lets whoever
@@ -17,7 +16,6 @@ import org.springframework.stereotype.Component;
  */
 @Component
 class FirstStart {
-  private static final int BYTES = 18;
   private final People people;
   private final Environment environment;
   private Optional<String> key = Optional.empty();
@@ -40,9 +38,7 @@ class FirstStart {
   }
 
   private synchronized String made() {
-    byte[] random = new byte[BYTES];
-    new SecureRandom().nextBytes(random);
-    String made = Base64.getUrlEncoder().withoutPadding().encodeToString(random);
+    String made = OneTimeKey.make();
     key = Optional.of(made);
     return made;
   }

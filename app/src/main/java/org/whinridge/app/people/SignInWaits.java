@@ -7,6 +7,7 @@ import java.time.Duration;
 import java.time.Instant;
 import org.springframework.stereotype.Component;
 import org.whinridge.core.access.GrowingWait;
+import org.whinridge.core.access.Names;
 import org.whinridge.core.text.Fold;
 
 /**
@@ -35,7 +36,8 @@ class SignInWaits {
   }
 
   private static String account(String name) {
-    return "account " + Fold.lower(name);
+    // no account's name is longer, and what is kept of each try stays small
+    return "account " + Fold.lower(name.substring(0, Math.min(name.length(), Names.LONGEST)));
   }
 
   private static String address(String address) {

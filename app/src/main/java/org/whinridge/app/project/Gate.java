@@ -24,6 +24,9 @@ import org.whinridge.core.access.Right;
  */
 @Configuration(proxyBeanMethods = false)
 class Gate implements WebMvcConfigurer, HandlerInterceptor {
+  /** Under this name pages and controllers find the {@link Rights} in the address's project. */
+  private static final String RIGHTS = "rights";
+
   private final Members members;
   private final People people;
 
@@ -44,9 +47,6 @@ class Gate implements WebMvcConfigurer, HandlerInterceptor {
         && !m.getBeanType().getName().startsWith("org.springframework.")) ask(q, m);
     return true;
   }
-
-  /** Under this name pages and controllers find the {@link Rights} in the address's project. */
-  static final String RIGHTS = "rights";
 
   private void ask(HttpServletRequest q, HandlerMethod m) {
     OpenTo open = m.getMethodAnnotation(OpenTo.class);

@@ -1,12 +1,10 @@
 package org.whinridge.app.project;
 
 import java.nio.charset.StandardCharsets;
-import java.security.SecureRandom;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.ArrayList;
-import java.util.Base64;
 import java.util.List;
 import java.util.Set;
 import java.util.UUID;
@@ -15,6 +13,7 @@ import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import org.whinridge.app.people.People;
 import org.whinridge.app.shell.Locks;
+import org.whinridge.app.shell.OneTimeKey;
 import org.whinridge.app.shell.Refusal;
 import org.whinridge.app.shell.Sha256;
 import org.whinridge.core.access.Names;
@@ -33,7 +32,6 @@ public class Invitations {
   /** The most that are made at once. */
   static final int MOST = 200;
 
-  private static final int BYTES = 18;
   private final InvitationRepository invitations;
   private final Projects projects;
   private final Members members;
@@ -95,9 +93,7 @@ public class Invitations {
   }
 
   private Made save(UUID project, String name, Set<Role> roles, String by) {
-    byte[] random = new byte[BYTES];
-    new SecureRandom().nextBytes(random);
-    String token = Base64.getUrlEncoder().withoutPadding().encodeToString(random);
+    String token = OneTimeKey.make();
     InvitationEntity e = new InvitationEntity();
     e.id = UUID.randomUUID();
     e.projectId = project;
@@ -119,8 +115,8 @@ public class Invitations {
   @Transactional
   public void withdraw(UUID project, UUID id) {
     invitations.delete(
-        invitations
-            .findById(id)
+        locks
+            .lock(InvitationEntity.class, id)
             .filter(e -> e.projectId.equals(project) && e.usedAt == null)
             .orElseThrow(() -> Refusal.notFound("thing.invitation")));
   }
