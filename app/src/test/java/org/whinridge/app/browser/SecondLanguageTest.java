@@ -35,9 +35,13 @@ class SecondLanguageTest extends BrowserTest {
   private static final Pattern MARKED = Pattern.compile("⟦[^⟦⟧]*⟧");
   private static final Pattern WORD = Pattern.compile("[\\p{L}]{2,}");
 
+  private static final Path OWN = temporary();
+
   @DynamicPropertySource
   static void language(DynamicPropertyRegistry r) {
     r.add("whinridge.messages", () -> folder().toString());
+    // a store of its own: what other stories make there has names that are nobody's texts
+    r.add("whinridge.data", OWN::toString);
   }
 
   private static Path folder() {
