@@ -14,11 +14,14 @@ function failed(text) {
 if (localStorage.getItem("whinridge-sun") === "true") document.documentElement.classList.add("sun");
 if ("serviceWorker" in navigator) navigator.serviceWorker.register("/sw.js", { scope: "/day" });
 await loadCatalogue();
-const [{ refresh }, { show }, { watchPosition }] = await Promise.all([
+const [{ load, refresh, tell }, { show }, { watchPosition }, { pairing }] = await Promise.all([
   import("./day/book.js"),
   import("./day/frame.js"),
   import("./day/fix.js"),
+  import("./day/pairing.js"),
 ]);
 watchPosition(() => {});
+await load();
+await pairing(tell);
 await refresh();
 await show("today");

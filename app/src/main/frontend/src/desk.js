@@ -1,7 +1,7 @@
 // The desk: small behaviours at once (its keys are in keys.js); what belongs to one page comes with that page.
 import Alpine from "@alpinejs/csp";
 import { loadCatalogue, say } from "./shell/say.js";
-import { day, when } from "./shell/styles.js";
+import { day, offsetOf, shortDay, when } from "./shell/styles.js";
 import { fillSymbols } from "./shell/symbols.js";
 
 await loadCatalogue();
@@ -13,13 +13,11 @@ document.cookie = `zone=${Intl.DateTimeFormat().resolvedOptions().timeZone}; pat
 function localTimes() {
   for (const t of /** @type {NodeListOf<HTMLTimeElement>} */ (document.querySelectorAll("time[datetime]"))) {
     if (t.dateTime.length === 10) {
-      t.textContent = day(t.dateTime);
+      t.textContent = t.dataset.short === undefined ? day(t.dateTime) : shortDay(t.dateTime);
       continue;
     }
     t.textContent = when(t.dateTime);
-    const offset = -new Date(t.dateTime).getTimezoneOffset();
-    const two = (n) => String(n).padStart(2, "0");
-    t.title = `UTC ${offset < 0 ? "−" : "+"}${two(Math.floor(Math.abs(offset) / 60))}:${two(Math.abs(offset) % 60)}`;
+    t.title = offsetOf(t.dateTime);
   }
 }
 
@@ -27,6 +25,15 @@ function localTimes() {
 Alpine.data("dialogs", () => ({
   close() {
     /** @type {any} */ (this).$root.close();
+  },
+}));
+Alpine.data("shutting", () => ({
+  shut() {
+    /** @type {any} */ (this).$root.open = false;
+  },
+  leave(e) {
+    const box = /** @type {any} */ (this).$root;
+    if (!box.contains(e.relatedTarget)) box.open = false;
   },
 }));
 Alpine.data("menu", () => ({
@@ -56,6 +63,7 @@ const pages = {
   "round-planner": async () => (await import("./desk/round/planner.js")).plannerPage,
   "visit-places": async () => (await import("./desk/visit/places.js")).visitPlaces,
   "project-new": async () => (await import("./desk/systems.js")).newProjectPage,
+  "password-strength": async () => (await import("./desk/password.js")).passwordStrength,
   "take-out": async () => (await import("./desk/systems.js")).takeOutPage,
 };
 

@@ -13,6 +13,7 @@ function press(key) {
 
 const early = [];
 document.addEventListener("keydown", (e) => {
+  if (document.documentElement.dataset.keys === "off") return;
   if (/** @type {Element} */ (e.target).closest("input, textarea, select") || e.ctrlKey || e.metaKey || e.altKey) return;
   if (document.readyState === "loading") return void early.push(e.key);
   if (document.querySelector(`[data-${pending ? "go" : "key"}="${CSS.escape(e.key)}"]`)) e.preventDefault();

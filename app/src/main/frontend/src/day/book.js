@@ -3,13 +3,18 @@ import { Failure, getJson } from "../shell/server.js";
 import { say } from "../shell/say.js";
 import { STOP, VISIT } from "../shell/states.js";
 import { contact } from "./contact.js";
+import { currentFix } from "./fix.js";
+import { hasToken } from "../shell/device-token.js";
+import { bySession, here, tokenEnded } from "./people.js";
+import { wipe } from "./wipe.js";
 import { open as openPack } from "./pack.js";
 import * as store from "./store.js";
 
 /**
  * @typedef {{kind: "told" | "done" | "problem", text: string}} Message
  * @type {{view: string, me: import("../../types/border").Me | null, person: string | null, rounds: import("../../types/border").MyRound[], packs: any[], visits: any[], round: any, message: Message | null,
- *   offline: boolean, signedOut: boolean}}
+ *   offline: boolean, signedOut: boolean, clockOff: number}}
+ * `clockOff`: by how many seconds this device's clock is ahead of the office's
  */
 export const book = {
   view: "today",
@@ -22,6 +27,7 @@ export const book = {
   message: null,
   offline: false,
   signedOut: false,
+  clockOff: 0,
 };
 
 /** What is shown with the next view. @param {Message["kind"]} kind @param {string} text */
@@ -29,25 +35,41 @@ export function tell(kind, text) {
   book.message = { kind, text };
 }
 
-/** Asks the office: who is signed in, which rounds, what became of what was handed in. */
+/** Asks the office: which rounds this person has, what became of what was handed in. A device that is not let in yet is, if somebody signed in on it. */
 export async function refresh() {
   try {
+    book.person = (await here())?.name ?? book.person;
+    if (!hasToken() && !(await bySession())) throw new Failure(401, say("day.notSignedIn"));
     book.me = await getJson("/api/day/me");
     if (book.person && book.person !== book.me.person) tell("told", say("day.otherPerson", { now: book.me.person, before: book.person }));
     book.person = book.me.person;
     await store.put("meta", book.person, "person");
     await store.put("meta", book.me.rounds, "rounds:" + book.person);
-    const again = await contact(book.me);
+    const fix = book.packs.some((p) => p.work.round.tellsPosition) ? currentFix() : undefined;
+    const { again, clockOff } = await contact(book.me, fix);
+    book.clockOff = clockOff;
     if (again) tell("told", say("day.carriedAgain", { n: again }));
     book.offline = false;
     book.signedOut = false;
   } catch (e) {
     if (!(e instanceof Failure) && !(e instanceof store.StoreFull)) throw e;
     const status = e instanceof Failure ? e.status : undefined;
+    if (status === 401) await notLetIn(e);
     book.signedOut = status === 401;
     book.offline = status === 0;
     if (status && status !== 401) tell("problem", e.message);
   }
+}
+
+/** The office does not know this device any more; what it carries stays. @param {Failure} e */
+async function notLetIn(e) {
+  book.me = null;
+  if (!hasToken()) return;
+  if (e.revoked) {
+    await wipe(book.person);
+    tell("problem", say("day.revoked"));
+  }
+  await tokenEnded();
 }
 
 /** Reads what the device keeps of this person. */

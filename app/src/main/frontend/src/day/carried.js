@@ -9,7 +9,8 @@ import { stateSaid } from "../shell/words.js";
 import { book, refresh, tell } from "./book.js";
 import { waitingForCopy } from "./contact.js";
 import { show } from "./frame.js";
-import { carried, handIn, tryAgain } from "./hand-in.js";
+import { carried } from "./carry.js";
+import { handIn, tryAgain } from "./hand-in.js";
 import { signInNote } from "./notes.js";
 import * as store from "./store.js";
 
@@ -20,7 +21,7 @@ export async function carriedView() {
   const still = await waitingForCopy(book.person);
   const mine = book.visits.filter((v) => v.status !== VISIT.BEGUN).sort((a, b) => (b.endedAt ?? "").localeCompare(a.endedAt ?? ""));
   const nothingHere = c.visits.length + c.photos.length === 0;
-  const body = html`${signInNote()}
+  const body = html`${signInNote(show)}
     <p>
       <button type="button" class="main" id="hand-in" .disabled=${live(nothingHere)} @click=${(e) => deliver(e.currentTarget)}>
         ${words(c)}

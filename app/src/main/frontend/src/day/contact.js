@@ -3,6 +3,7 @@ import { getJson } from "../shell/server.js";
 import { say } from "../shell/say.js";
 import { VISIT } from "../shell/states.js";
 import { TAKING } from "./pack.js";
+import { carried } from "./carry.js";
 import * as store from "./store.js";
 
 const MOST_ASKED = 1000;
@@ -27,17 +28,18 @@ export async function photosAre(a) {
 
 /**
  * Asks the office what it has of the visits kept here. One that it does not have any more, or only in an older text, since its store went back to a copy,
- * is carried again. Then what is safe leaves the device. Gives how many are offered again.
+ * is carried again. Then what is safe leaves the device. Gives how many are offered again, and by how much the clock is off.
+ * @param {import("../../types/border").Me} me @param {{lon: number, lat: number} | undefined} [fix] where this device is, if it is to be told
  */
-export async function contact(me) {
-  const headers = { "Content-Type": "application/json", [me.csrf.header]: me.csrf.token };
+export async function contact(me, fix) {
+  const headers = { "Content-Type": "application/json" };
   const kept = (await store.all("visits")).filter((v) => v.person === me.person && v.status !== VISIT.BEGUN && !v.light);
   let again = 0;
   /** @type {import("../../types/border").ContactAnswer} */
-  let answer = { visits: [], given: [], copiedUpTo: "" };
+  let answer = { visits: [], given: [], copiedUpTo: "", now: "" };
   for (let from = 0; from === 0 || from < kept.length; from += MOST_ASKED) {
     const some = kept.slice(from, from + MOST_ASKED);
-    const body = JSON.stringify({ visits: some.map((v) => v.id) });
+    const body = JSON.stringify({ visits: some.map((v) => v.id), device: await report(me.person, fix) });
     answer = await getJson("/api/day/contact", { method: "POST", headers, body });
     const has = new Map(answer.visits.map((a) => [a.id, a]));
     for (const v of some) again += (await learn(v, has.get(v.id))) ? 1 : 0;
@@ -45,7 +47,23 @@ export async function contact(me) {
   await store.put("meta", answer.given, "given:" + me.person);
   await store.put("meta", answer.copiedUpTo ?? "", "copied-up-to");
   await letGo(me.person, answer.copiedUpTo ?? "");
-  return again;
+  return { again, clockOff: Math.round((Date.now() - Date.parse(answer.now)) / 1000) };
+}
+
+/** Which day book this is, by the files that it keeps. */
+const version = async () => (await globalThis.caches?.keys())?.find((k) => k.startsWith("whinridge-"))?.slice("whinridge-".length) ?? "";
+
+/** What the office learns of this device. */
+async function report(person, fix) {
+  const c = await carried(person);
+  return {
+    version: await version(),
+    left: (await store.room())?.left ?? null,
+    visits: c.visits.length + c.refused.length,
+    photos: c.photos.length,
+    at: new Date().toISOString(),
+    ...(fix && { lon: fix.lon, lat: fix.lat }),
+  };
 }
 
 /** Takes over what the office says of a visit; true when it is carried again. */
@@ -117,7 +135,7 @@ async function lighten(p) {
 /** Clears away parts that no pack and no visit names any more; not while a pack is being taken out. */
 const dropParts = () => navigator.locks?.request(TAKING, { ifAvailable: true }, (free) => free && dropUnnamed());
 
-async function dropUnnamed() {
+export async function dropUnnamed() {
   const named = new Set();
   for (const p of await store.all("packs")) for (const hash of Object.values(p.parts)) named.add(hash);
   for (const v of await store.all("visits")) if (v.work) named.add(v.work);

@@ -3,8 +3,9 @@ import { say } from "../shell/say.js";
 import { html, nothing, render } from "../shell/view.js";
 import { book, load } from "./book.js";
 import { carriedView } from "./carried.js";
-import { carried } from "./hand-in.js";
+import { carried } from "./carry.js";
 import { kitView } from "./kit.js";
+import { officeNotes } from "./notes.js";
 import { mapView } from "./places.js";
 import { stopsView } from "./stops.js";
 import { todayView } from "./today.js";
@@ -61,7 +62,7 @@ export async function show(view) {
         <h1>${say(title)}</h1>
         <span class="quiet-on-dark">${book.person ?? ""}${link}</span>
       </header>
-      <div class="day-body">${message()}${made.body}</div>
+      <div class="day-body">${message()}${officeNotes(count)}${made.body}</div>
       <nav class="day-foot day-tabs" aria-label=${say("day.name")}>${TABS.map((t) => tab(t, count))}</nav>`,
     root,
   );

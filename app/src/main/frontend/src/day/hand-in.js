@@ -3,6 +3,7 @@ import { BUSY, VISIT } from "../shell/states.js";
 import { say } from "../shell/say.js";
 import { Failure, getJson } from "../shell/server.js";
 import * as store from "./store.js";
+import { carried } from "./carry.js";
 import { contact, office, photosAre } from "./contact.js";
 import { deviceId, deviceName } from "./device.js";
 import { sendPhoto } from "./send-photo.js";
@@ -10,25 +11,6 @@ import { sendPhoto } from "./send-photo.js";
 /** A part of a hand-in has at most so many characters and visits; the office takes 8 MB at once. */
 const MOST_CHARACTERS = 3_000_000;
 const MOST_VISITS = 100;
-
-/**
- * What the office does not have yet: complete visits, those among them that it refused (kept apart with the reason), photos. A photo of a visit that was
- * set aside waits until that is read.
- */
-export async function carried(person) {
-  const all = (await store.all("visits")).filter((v) => v.person === person);
-  const complete = all.filter((v) => v.status === VISIT.COMPLETE);
-  const of = new Map(all.map((v) => [v.id, v]));
-  const photos = (await store.all("photos")).filter(
-    (p) => !p.sent && of.has(p.visit) && of.get(p.visit).status !== VISIT.BEGUN && !of.get(p.visit).refused,
-  );
-  return {
-    visits: complete.filter((v) => !v.refused),
-    refused: complete.filter((v) => v.refused),
-    photos: photos.filter((p) => of.get(p.visit).office?.state !== VISIT.SET_ASIDE),
-    begun: all.filter((v) => v.status === VISIT.BEGUN),
-  };
-}
 
 function document(v) {
   const g = v.base.geometry;
@@ -67,10 +49,9 @@ export function parts(texts) {
 
 /** Sends everything complete: visits first, photos after. `told` hears how far it is. Throws a Failure when the office can't take it now. */
 export async function handIn(me, told) {
-  const headers = { [me.csrf.header]: me.csrf.token };
   const waiting = (await carried(me.person)).visits;
   const refused = [];
-  if (waiting.length) await sendVisits(me, headers, waiting, refused, told);
+  if (waiting.length) await sendVisits(me, waiting, refused, told);
   const photos = (await carried(me.person)).photos.filter((p) => !waiting.some((v) => v.id === p.visit && refused.includes(v.id)));
   let problem = null;
   let n = 0;
@@ -78,7 +59,7 @@ export async function handIn(me, told) {
     n++;
     told(say("day.photoOf", { n, of: photos.length }));
     try {
-      await sendPhoto(p, headers, (share) => told(say("day.photoShare", { n, of: photos.length, share })));
+      await sendPhoto(p, (share) => told(say("day.photoShare", { n, of: photos.length, share })));
     } catch (e) {
       if (!(e instanceof Failure)) throw e;
       problem = e;
@@ -92,7 +73,7 @@ export async function handIn(me, told) {
   return { visits: at.length, photos: photos.length - left.length, refused: refused.length };
 }
 
-async function sendVisits(me, headers, waiting, refused, told) {
+async function sendVisits(me, waiting, refused, told) {
   const handInId = (await store.get("meta", "open-hand-in")) ?? crypto.randomUUID();
   await store.put("meta", handInId, "open-hand-in");
   const head = { id: handInId, device: deviceName(), deviceId: await deviceId(), person: me.person, sentAt: new Date().toISOString() };
@@ -104,7 +85,7 @@ async function sendVisits(me, headers, waiting, refused, told) {
     const body = JSON.stringify(head).slice(0, -1) + ',"visits":[' + part.map((t) => t.text).join(",") + "]}";
     let answer;
     try {
-      answer = await getJson("/api/day/hand-ins", { method: "POST", body, headers: { "Content-Type": "application/json", ...headers } });
+      answer = await getJson("/api/day/hand-ins", { method: "POST", body, headers: { "Content-Type": "application/json" } });
     } catch (e) {
       if (!(e instanceof Failure) || ![413, 422].includes(e.status)) throw e;
       if (part.length > 1) {

@@ -4,6 +4,7 @@ import { say } from "../shell/say.js";
 import { html } from "../shell/view.js";
 import { book } from "./book.js";
 import { currentFix } from "./fix.js";
+import { peopleCards } from "./kit-people.js";
 import { show } from "./frame.js";
 import { room } from "./store.js";
 
@@ -32,6 +33,7 @@ export async function kitView() {
   const body = html`<dl class="card flex flex-col gap-3">
       ${line(say("day.kit.receiver"), receiver)}${line(say("day.kit.store"), left)}${line(say("day.kit.link"), link())}
     </dl>
-    <p><button type="button" aria-pressed=${String(sun)} @click=${turn}>${sun ? say("day.kit.leaveSun") : say("day.kit.sun")}</button></p>`;
+    <p><button type="button" aria-pressed=${String(sun)} @click=${turn}>${sun ? say("day.kit.leaveSun") : say("day.kit.sun")}</button></p>
+    ${await peopleCards()}`;
   return { body };
 }

@@ -1,5 +1,6 @@
 // Sends a photo in pieces; it goes on after a cut, also after the page was closed.
 import * as tus from "tus-js-client";
+import { bearer } from "../shell/device-token.js";
 import { say } from "../shell/say.js";
 import { Failure } from "../shell/server.js";
 import { deviceId } from "./device.js";
@@ -11,7 +12,7 @@ function said(status, e) {
   return status === 0 ? say("day.photoBroke") : e.originalResponse.getBody() || say("day.photoNotSent");
 }
 
-export async function sendPhoto(photo, headers, progress) {
+export async function sendPhoto(photo, progress) {
   const device = await deviceId();
   return new Promise((resolve, reject) => {
     const upload = new tus.Upload(photo.blob, {
@@ -21,7 +22,7 @@ export async function sendPhoto(photo, headers, progress) {
       retryDelays: [0, 1000, 3000],
       storeFingerprintForResuming: false,
       metadata: { photo: photo.id, device },
-      headers,
+      headers: bearer(),
       onShouldRetry: (/** @type {any} */ e) => ![401, 403, 404, 409, 422, 429].includes(e.originalResponse?.getStatus()),
       onUploadUrlAvailable: () => store.put("photos", { ...photo, uploadUrl: upload.url }),
       onChunkComplete: (_, accepted, total) => progress(accepted / total),

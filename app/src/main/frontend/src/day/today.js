@@ -22,7 +22,7 @@ export function todayView() {
       book.packs.find((p) => p.round === r.id),
     ),
   );
-  return { body: [signInNote(), book.person ? (cards.length ? cards : html`<p>${say("day.noneForYou")}</p>`) : nobody()] };
+  return { body: [signInNote(show), book.person ? (cards.length ? cards : html`<p>${say("day.noneForYou")}</p>`) : nobody()] };
 }
 
 const nobody = () => (book.offline ? html`<p>${say("day.nobodyYet")}</p>` : nothing);

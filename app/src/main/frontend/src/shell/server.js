@@ -1,12 +1,14 @@
 // Talking to the server: what goes wrong has words, what may be asked again is, and the page shows when it waits.
+import { bearer } from "./device-token.js";
 import { say } from "./say.js";
 
-/** What the server, or the way to it, answered instead; `status` is 0 without a link. */
+/** What the server, or the way to it, answered instead; `status` is 0 without a link, `revoked` when this device is let in no more. */
 export class Failure extends Error {
-  /** @param {number} status @param {string} message */
-  constructor(status, message) {
+  /** @param {number} status @param {string} message @param {boolean} [revoked] */
+  constructor(status, message, revoked = false) {
     super(message);
     this.status = status;
+    this.revoked = revoked;
   }
 }
 
@@ -35,7 +37,11 @@ const sleep = (ms) => new Promise((over) => setTimeout(over, ms));
 
 /** Asks once; undefined without a link. */
 async function once(path, options) {
-  const headers = { Accept: "application/json, application/geo+json, */*;q=0.1", ...options.headers };
+  const headers = {
+    Accept: "application/json, application/geo+json, */*;q=0.1",
+    ...(path.startsWith("/api/day/") ? bearer() : {}),
+    ...options.headers,
+  };
   try {
     return await fetch(path, { credentials: "same-origin", ...options, headers });
   } catch (e) {
@@ -63,7 +69,8 @@ export async function request(path, options = {}) {
   if (answer === undefined) throw new Failure(0, say("server.noLink"));
   if (answer.ok) return answer;
   if (answer.status === 401) dispatchEvent(new Event("signed-out"));
-  throw new Failure(answer.status, (await messageOf(answer)) ?? say("server.failed", { status: String(answer.status) }));
+  const message = (await messageOf(answer)) ?? say("server.failed", { status: String(answer.status) });
+  throw new Failure(answer.status, message, answer.headers.get("Device-State") === "revoked");
 }
 
 async function messageOf(answer) {

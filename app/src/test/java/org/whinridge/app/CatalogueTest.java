@@ -18,6 +18,10 @@ import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
 import org.whinridge.app.daybook.SetAside;
 import org.whinridge.app.shell.CatalogueAccess;
+import org.whinridge.core.access.AccountState;
+import org.whinridge.core.access.DeviceState;
+import org.whinridge.core.access.PasswordStrength;
+import org.whinridge.core.access.ProjectState;
 import org.whinridge.core.access.Right;
 import org.whinridge.core.access.Role;
 import org.whinridge.core.form.compile.FormProblem;
@@ -165,6 +169,14 @@ class CatalogueTest {
           Map.entry("repair", Stream.of(Repair.values()).map(Repair::id).toList()),
           Map.entry("proposal", names(CodeProposal.values())),
           Map.entry("codesAs", names(OutColumns.Codes.values())),
+          Map.entry("account.state", ids(AccountState.values())),
+          Map.entry("device.state", ids(DeviceState.values())),
+          Map.entry("project.state", ids(ProjectState.values())),
+          Map.entry("password.strength", ids(PasswordStrength.values())),
+          Map.entry(
+              "mail",
+              List.of("confirm.body", "confirm.subject", "password.body", "password.subject")),
+          Map.entry("page.project.tab", List.of("about", "people", "devices", "basemaps")),
           Map.entry("role", ids(Role.values())),
           Map.entry("right", ids(Right.values())),
           Map.entry("fate", names(SetAside.Fate.values())),

@@ -94,26 +94,46 @@ class KilledServerTest {
             .connectTimeout(Duration.ofSeconds(5))
             .build();
     final JsonObject me;
+    private String token = "";
 
     Device() throws Exception {
       String page = get("/sign-in");
-      String token = page.replaceAll("(?s).*name=\"_csrf\" value=\"([^\"]+)\".*", "$1");
+      String csrf = page.replaceAll("(?s).*name=\"_csrf\" value=\"([^\"]+)\".*", "$1");
       http.send(
           HttpRequest.newBuilder(at("/sign-in"))
               .header("Content-Type", "application/x-www-form-urlencoded")
               .POST(
                   HttpRequest.BodyPublishers.ofString(
                       "username=inspector1&password=ostrey&_csrf="
-                          + URLEncoder.encode(token, StandardCharsets.UTF_8)))
+                          + URLEncoder.encode(csrf, StandardCharsets.UTF_8)))
               .build(),
           HttpResponse.BodyHandlers.discarding());
+      JsonObject session = Json.parse(get("/api/own/session")).asObject();
+      token =
+          Json.parse(
+                  http.send(
+                          HttpRequest.newBuilder(at("/api/own/device"))
+                              .header("Content-Type", "application/json")
+                              .header(
+                                  session.getString("header", ""), session.getString("token", ""))
+                              .POST(
+                                  HttpRequest.BodyPublishers.ofString(
+                                      "{\"device\":\"phone\",\"name\":\"phone\"}"))
+                              .build(),
+                          HttpResponse.BodyHandlers.ofString())
+                      .body())
+              .asObject()
+              .getString("token", "");
       me = Json.parse(get("/api/day/me")).asObject();
     }
 
+    private HttpRequest.Builder to(String path) {
+      HttpRequest.Builder b = HttpRequest.newBuilder(at(path));
+      return token.isEmpty() ? b : b.header("Authorization", "Bearer " + token);
+    }
+
     String get(String path) throws Exception {
-      return http.send(
-              HttpRequest.newBuilder(at(path)).build(), HttpResponse.BodyHandlers.ofString())
-          .body();
+      return http.send(to(path).build(), HttpResponse.BodyHandlers.ofString()).body();
     }
 
     HttpResponse<String> send(JsonObject visit) throws Exception {
@@ -123,12 +143,10 @@ class KilledServerTest {
               .add("device", "phone")
               .add("visits", new JsonArray().add(visit))
               .toString();
-      JsonObject csrf = me.get("csrf").asObject();
       return http.send(
-          HttpRequest.newBuilder(at("/api/day/hand-ins"))
+          to("/api/day/hand-ins")
               .timeout(Duration.ofSeconds(20))
               .header("Content-Type", "application/json")
-              .header(csrf.getString("header", ""), csrf.getString("token", ""))
               .POST(HttpRequest.BodyPublishers.ofString(body))
               .build(),
           HttpResponse.BodyHandlers.ofString());
@@ -136,11 +154,9 @@ class KilledServerTest {
 
     HttpResponse<String> call(String method, String path, byte[] body, String... headers)
         throws Exception {
-      JsonObject csrf = me.get("csrf").asObject();
       HttpRequest.Builder b =
-          HttpRequest.newBuilder(at(path))
+          to(path)
               .timeout(Duration.ofSeconds(20))
-              .header(csrf.getString("header", ""), csrf.getString("token", ""))
               .header("Tus-Resumable", "1.0.0")
               .method(method, HttpRequest.BodyPublishers.ofByteArray(body));
       if (headers.length > 0) b.headers(headers);

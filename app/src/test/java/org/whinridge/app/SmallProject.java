@@ -116,7 +116,8 @@ class SmallProject implements ApplicationRunner {
                 Optional.empty(),
                 people.get(Role.INSPECTOR),
                 Optional.empty(),
-                five.stream().map(f -> UUID.fromString(f.id())).toList()),
+                five.stream().map(f -> UUID.fromString(f.id())).toList(),
+                false),
             coordinator);
     return new Held(p, layer, UUID.fromString(five.get(0).id()), form, round);
   }

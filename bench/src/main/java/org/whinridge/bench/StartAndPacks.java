@@ -1,6 +1,7 @@
 package org.whinridge.bench;
 
 import com.eclipsesource.json.Json;
+import com.eclipsesource.json.JsonObject;
 import com.eclipsesource.json.JsonValue;
 import java.io.IOException;
 import java.net.CookieManager;
@@ -122,16 +123,16 @@ public final class StartAndPacks {
   }
 
   private static void packs() throws Exception {
-    List<HttpClient> devices = new ArrayList<>();
+    List<Device> devices = new ArrayList<>();
     for (int i = 0; i < DEVICES; i++) devices.add(device());
     pack(devices.get(0)); // models and classes are there
     long t = System.nanoTime();
-    for (HttpClient d : devices) pack(d);
+    for (Device d : devices) pack(d);
     double one = (System.nanoTime() - t) / 1e9;
     ExecutorService all = Executors.newFixedThreadPool(DEVICES);
     t = System.nanoTime();
     List<Future<Integer>> running = new ArrayList<>();
-    for (HttpClient d : devices) running.add(all.submit(() -> pack(d)));
+    for (Device d : devices) running.add(all.submit(() -> pack(d)));
     int bytes = 0;
     for (Future<Integer> f : running) bytes = f.get();
     double atOnce = (System.nanoTime() - t) / 1e9;
@@ -146,7 +147,7 @@ public final class StartAndPacks {
         atOnce / one);
   }
 
-  private static HttpClient device() throws Exception {
+  private static Device device() throws Exception {
     HttpClient http = HttpClient.newBuilder().cookieHandler(new CookieManager()).build();
     Matcher m =
         Pattern.compile("name=\"_csrf\"[^>]*value=\"([^\"]+)\"")
@@ -161,12 +162,34 @@ public final class StartAndPacks {
                         + URLEncoder.encode(m.group(1), StandardCharsets.UTF_8)))
             .build(),
         HttpResponse.BodyHandlers.discarding());
-    return http;
+    JsonObject session = Json.parse(get(http, "/api/own/session").body()).asObject();
+    HttpResponse<String> letIn =
+        http.send(
+            HttpRequest.newBuilder(URI.create("http://localhost:" + PORT + "/api/own/device"))
+                .header("Content-Type", "application/json")
+                .header(session.getString("header", ""), session.getString("token", ""))
+                .POST(
+                    HttpRequest.BodyPublishers.ofString(
+                        "{\"device\":\"" + UUID.randomUUID() + "\",\"name\":\"phone\"}"))
+                .build(),
+            HttpResponse.BodyHandlers.ofString());
+    return new Device(http, Json.parse(letIn.body()).asObject().getString("token", ""));
   }
 
-  private static int pack(HttpClient http) throws Exception {
+  /** A device and the token that lets it in. */
+  private record Device(HttpClient http, String token) {
+    HttpResponse<String> get(String path) throws Exception {
+      return http.send(
+          HttpRequest.newBuilder(URI.create("http://localhost:" + PORT + path))
+              .header("Authorization", "Bearer " + token)
+              .build(),
+          HttpResponse.BodyHandlers.ofString());
+    }
+  }
+
+  private static int pack(Device device) throws Exception {
     String round =
-        Json.parse(get(http, "/api/day/me").body())
+        Json.parse(device.get("/api/day/me").body())
             .asObject()
             .get("rounds")
             .asArray()
@@ -176,10 +199,10 @@ public final class StartAndPacks {
     int bytes = 0;
     String base = "/api/day/rounds/" + round;
     for (JsonValue p :
-        Json.parse(get(http, base + "/manifest").body()).asObject().get("parts").asArray()) {
+        Json.parse(device.get(base + "/manifest").body()).asObject().get("parts").asArray()) {
       String name = p.asObject().getString("name", "");
       String hash = p.asObject().getString("hash", "");
-      HttpResponse<String> r = get(http, base + "/parts/" + name + "?hash=" + hash);
+      HttpResponse<String> r = device.get(base + "/parts/" + name + "?hash=" + hash);
       if (r.statusCode() != 200) throw new IOException(r.statusCode() + " for " + name);
       bytes += r.body().length();
     }

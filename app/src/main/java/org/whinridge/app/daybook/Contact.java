@@ -1,6 +1,7 @@
 package org.whinridge.app.daybook;
 
 import com.fasterxml.jackson.annotation.JsonInclude;
+import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Size;
 import java.time.Instant;
@@ -13,6 +14,8 @@ import java.util.UUID;
 import java.util.stream.Collectors;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
+import org.whinridge.app.layer.Layers;
+import org.whinridge.app.own.DeviceReport;
 import org.whinridge.app.photo.Photo;
 import org.whinridge.app.photo.Photos;
 import org.whinridge.app.shell.StoreCopies;
@@ -47,11 +50,13 @@ class Contact {
    * What a device asks.
    *
    * @param visits the ids of visits, as the device wrote them
+   * @param device what it tells of itself; null when it tells nothing
    */
   record Question(
       @NotNull(message = "border.isMissing")
           @Size(max = MOST_ASKED, message = "border.hasMoreVisitsThanAre")
-          List<@NotNull(message = "border.isNoId") String> visits) {}
+          List<@NotNull(message = "border.isNoId") String> visits,
+      @Valid DeviceReport device) {}
 
   /**
    * What a device is answered.
@@ -59,7 +64,7 @@ class Contact {
    * @param copiedUpTo until when a copy of the store holds everything; null while there is none
    */
   @JsonInclude(JsonInclude.Include.NON_NULL)
-  record Answer(List<VisitAnswer> visits, List<Given> given, Instant copiedUpTo) {}
+  record Answer(List<VisitAnswer> visits, List<Given> given, Instant copiedUpTo, Instant now) {}
 
   /** A text that was set aside and given to this person to look into. */
   record Given(UUID id, String visit, String from, Instant at, Said reason, String note) {}
@@ -86,7 +91,7 @@ class Contact {
                     new Given(
                         a.id(), a.sentId(), a.person(), a.receivedAt(), a.reason(), a.fateReason()))
             .toList();
-    return new Answer(out, given, copies.heldUpTo().orElse(null));
+    return new Answer(out, given, copies.heldUpTo().orElse(null), Layers.now());
   }
 
   private Map<UUID, List<Photo>> photos(Collection<UUID> of) {

@@ -3,24 +3,27 @@ package org.whinridge.app.daybook;
 import com.eclipsesource.json.Json;
 import com.eclipsesource.json.JsonObject;
 import com.eclipsesource.json.ParseException;
+import com.fasterxml.jackson.annotation.JsonInclude;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.validation.Valid;
 import java.io.IOException;
 import java.io.InputStream;
 import java.nio.charset.StandardCharsets;
 import java.security.Principal;
+import java.time.Instant;
 import java.util.List;
 import java.util.UUID;
 import org.springframework.beans.factory.annotation.Value;
 import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
-import org.springframework.security.web.csrf.CsrfToken;
 import org.springframework.stereotype.Controller;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestParam;
+import org.whinridge.app.own.DeviceAuthentication;
+import org.whinridge.app.own.Devices;
 import org.whinridge.app.round.Round;
 import org.whinridge.app.round.Rounds;
 import org.whinridge.app.shell.Needs;
@@ -38,6 +41,7 @@ class DayController {
   private final Packs packs;
   private final HandIns handIns;
   private final Contact contact;
+  private final Devices devices;
   private final int limit;
 
   DayController(
@@ -45,11 +49,13 @@ class DayController {
       Packs packs,
       HandIns handIns,
       Contact contact,
+      Devices devices,
       @Value("${whinridge.hand-in-limit}") int limit) {
     this.rounds = rounds;
     this.packs = packs;
     this.handIns = handIns;
     this.contact = contact;
+    this.devices = devices;
     this.limit = limit;
   }
 
@@ -78,24 +84,26 @@ class DayController {
     }
   }
 
-  /** The token that changes need. */
-  record Token(String header, String token) {}
-
-  /** Who is signed in, the person's rounds, and what became of the visits handed in. */
-  record Me(String person, Token csrf, List<MyRound> rounds, List<VisitAnswer> visits) {}
+  /**
+   * Whose device it is, the person's rounds, and what became of the visits handed in.
+   *
+   * @param asked since when the office asks this device to hand in; null when it does not
+   */
+  @JsonInclude(JsonInclude.Include.NON_NULL)
+  record Me(String person, List<MyRound> rounds, List<VisitAnswer> visits, Instant asked) {}
 
   /** What the day book asks first. */
   @Needs(Right.GO_OUT)
   @GetMapping("/api/day/me")
-  ResponseEntity<Me> me(Principal person, CsrfToken csrf) {
+  ResponseEntity<Me> me(Principal person) {
     return ResponseEntity.ok()
         .header("Cache-Control", "no-store")
         .body(
             new Me(
                 person.getName(),
-                new Token(csrf.getHeaderName(), csrf.getToken()),
                 rounds.of(person.getName()).stream().map(MyRound::of).toList(),
-                contact.newest(person.getName())));
+                contact.newest(person.getName()),
+                devices.asked(DeviceAuthentication.of(person)).orElse(null)));
   }
 
   @Needs(Right.GO_OUT)
@@ -125,6 +133,7 @@ class DayController {
   @PostMapping("/api/day/contact")
   ResponseEntity<Contact.Answer> contact(
       @Valid @RequestBody Contact.Question question, Principal person) {
+    devices.contact(DeviceAuthentication.of(person), question.device());
     return ResponseEntity.ok()
         .header("Cache-Control", "no-store")
         .body(contact.answer(question, person.getName()));

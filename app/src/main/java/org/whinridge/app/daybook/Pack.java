@@ -33,7 +33,8 @@ final class Pack {
       JsonObject schema) {}
 
   /** The round; {@code due} is "" when it has no date. */
-  record Round(UUID id, String name, String note, String due, String person) {}
+  record Round(
+      UUID id, String name, String note, String due, String person, boolean tellsPosition) {}
 
   /** The project, by its address and its name. */
   record Project(String key, String name) {}

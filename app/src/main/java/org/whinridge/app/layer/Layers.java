@@ -189,7 +189,12 @@ public class Layers {
 
   /** The newest acts on a layer, at most 60: an import or a tidy is one. */
   public List<LedgerEntry> history(Layer layer) {
-    return ledger.acts(layer.id(), Limit.of(MOST_ACTS)).stream()
+    return history(layer, MOST_ACTS);
+  }
+
+  /** The newest acts on a layer, at most so many. */
+  public List<LedgerEntry> history(Layer layer, int most) {
+    return ledger.acts(layer.id(), Limit.of(most)).stream()
         .map(e -> entry(e, layer.schema()))
         .toList();
   }

@@ -208,6 +208,19 @@ public class Basemaps {
     }
   }
 
+  /** The file of a basemap serves another one too. */
+  public void copyFile(UUID from, UUID to) throws IOException {
+    Durable.keep(path(from), path(to));
+  }
+
+  /** A basemap is gone with its project: its file goes. */
+  public void forgetFile(UUID id) throws IOException {
+    synchronized (open) {
+      open.remove(id);
+    }
+    Files.deleteIfExists(path(id));
+  }
+
   /** Takes a basemap away, its file too; maps that showed it show the plain one. */
   @Transactional
   public void remove(UUID project, UUID id) throws IOException {
@@ -216,9 +229,6 @@ public class Basemaps {
             .findByIdAndProjectId(id, project)
             .orElseThrow(() -> Refusal.notFound("thing.basemap")));
     repository.flush();
-    synchronized (open) {
-      open.remove(id);
-    }
-    Files.deleteIfExists(path(id));
+    forgetFile(id);
   }
 }

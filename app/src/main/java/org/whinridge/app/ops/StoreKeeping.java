@@ -5,6 +5,8 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Duration;
 import java.time.Instant;
+import java.util.ArrayList;
+import java.util.List;
 import java.util.Optional;
 import java.util.concurrent.atomic.AtomicReference;
 import javax.sql.DataSource;
@@ -59,8 +61,10 @@ class StoreKeeping implements StoreCopies {
 
   /**
    * Copies the store now; a copy that can't be made is told in the log, and the older ones stay.
+   *
+   * @return whether it was made
    */
-  synchronized void copy() {
+  synchronized boolean copy() {
     // a row has its moment before its commit: what is younger than this may not be in the copy
     Instant sure = Layers.now().minus(COMMITTED_BY);
     try {
@@ -69,12 +73,25 @@ class StoreKeeping implements StoreCopies {
       lastCopied.set(Layers.now());
       copier.keepNewest(KEPT);
       LOG.info("the store is copied: {}, {} bytes", c.name(), Files.size(c.file()));
+      return true;
     } catch (IOException e) {
       LOG.error(
           "the store could not be copied: {}. What was copied before stays; devices keep what was handed in since",
           e.getMessage(),
           e);
+      return false;
     }
+  }
+
+  /** A copy as it is listed. */
+  record Listed(String name, Instant upTo, long bytes) {}
+
+  /** The copies that there are, the newest first. */
+  List<Listed> copies() throws IOException {
+    List<Listed> out = new ArrayList<>();
+    for (StoreCopier.Copy c : copier.all())
+      out.add(new Listed(c.name(), c.upTo(), Files.size(c.file())));
+    return out;
   }
 
   /** Before the tables of a store that is there are changed, it is copied. */

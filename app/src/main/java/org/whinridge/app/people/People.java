@@ -1,6 +1,7 @@
 package org.whinridge.app.people;
 
 import java.util.List;
+import org.springframework.beans.factory.ObjectProvider;
 import org.springframework.boot.ApplicationArguments;
 import org.springframework.boot.ApplicationRunner;
 import org.springframework.core.annotation.Order;
@@ -14,6 +15,7 @@ import org.springframework.security.crypto.password.PasswordEncoder;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import org.whinridge.app.shell.Refusal;
+import org.whinridge.core.access.AccountState;
 import org.whinridge.core.access.Names;
 import org.whinridge.core.access.NewPassword;
 
@@ -32,12 +34,27 @@ public class People implements UserDetailsService, ApplicationRunner {
   private final PasswordEncoder encoder;
   private final CommonPasswords common;
   private final boolean demo;
+  private final Terms terms;
+  private final ObjectProvider<Accounts> care;
+
+  /**
+   * What somebody new says.
+   *
+   * @param email "" for none, as with organisation
+   * @param terms the version of the terms that they accept; 0 for none
+   */
+  public record Newcomer(
+      String name, String password, String email, String organisation, int terms) {}
 
   People(
       AccountRepository accounts,
       PasswordEncoder encoder,
       CommonPasswords common,
+      Terms terms,
+      ObjectProvider<Accounts> care,
       Environment environment) {
+    this.terms = terms;
+    this.care = care;
     this.common = common;
     this.accounts = accounts;
     this.encoder = encoder;
@@ -66,7 +83,7 @@ public class People implements UserDetailsService, ApplicationRunner {
   @Transactional
   public void makeKeeper(String name, String password) {
     if (!nobody()) throw Refusal.conflict("refused.somebodyIsThere");
-    save(name, password, true);
+    save(new Newcomer(name, password, "", "", 0), true);
   }
 
   /**
@@ -76,13 +93,14 @@ public class People implements UserDetailsService, ApplicationRunner {
    * @throws Refusal when the name or the password may not be so, or somebody has that name
    */
   @Transactional
-  public String make(String name, String password) {
-    return save(name, password, false);
+  public String make(Newcomer somebody) {
+    return save(somebody, false);
   }
 
-  private String save(String typed, String password, boolean keeper) {
+  private String save(Newcomer somebody, boolean keeper) {
+    String password = somebody.password();
     String name =
-        Names.of(typed)
+        Names.of(somebody.name())
             .orElseThrow(() -> Refusal.refused("refused.accountName", "most", Names.LONGEST));
     if (accounts.existsByNameIgnoreCase(name))
       throw Refusal.conflict("refused.nameTaken", "name", name);
@@ -91,20 +109,29 @@ public class People implements UserDetailsService, ApplicationRunner {
             fault -> {
               throw Refusal.refused("refused.sentence", "why", fault);
             });
-    accounts.save(new AccountEntity(name, encoder.encode(password), keeper));
+    accounts.saveAndFlush(new AccountEntity(name, encoder.encode(password), keeper));
+    care.getObject().about(name, somebody.email(), somebody.organisation());
+    if (!keeper) terms.accept(name, somebody.terms());
     return name;
   }
 
   /** Whether somebody looks after the installation. */
   @Transactional(readOnly = true)
   public boolean isKeeper(String name) {
-    return accounts.findById(name).filter(a -> a.keeper).isPresent();
+    return accounts
+        .findById(name)
+        .filter(a -> a.keeper && a.state() == AccountState.ACTIVE)
+        .isPresent();
   }
 
   @Override
   public UserDetails loadUserByUsername(String name) {
+    // one that is not active takes as long, and is told, as one that there is not
     AccountEntity a =
-        accounts.findById(name).orElseThrow(() -> new UsernameNotFoundException(name));
+        accounts
+            .findById(name)
+            .filter(x -> x.state() == AccountState.ACTIVE)
+            .orElseThrow(() -> new UsernameNotFoundException(name));
     return User.withUsername(a.name).password(a.passwordHash).authorities(List.of()).build();
   }
 

@@ -9,6 +9,7 @@ import org.springframework.security.crypto.password.PasswordEncoder;
 import org.springframework.security.web.SecurityFilterChain;
 import org.springframework.security.web.authentication.LoginUrlAuthenticationEntryPoint;
 import org.springframework.security.web.authentication.UsernamePasswordAuthenticationFilter;
+import org.whinridge.app.shell.ReadersChoice;
 import org.whinridge.app.shell.ToldAsJson;
 import org.whinridge.core.said.Said;
 
@@ -27,8 +28,8 @@ class Security {
   }
 
   @Bean
-  SecurityFilterChain chain(HttpSecurity http, ToldAsJson told, SignInWaits waits)
-      throws Exception {
+  SecurityFilterChain chain(
+      HttpSecurity http, ToldAsJson told, SignInWaits waits, Accounts accounts) throws Exception {
     var next = new OwnPath();
     var toSignIn = new LoginUrlAuthenticationEntryPoint("/sign-in");
     http.authorizeHttpRequests(
@@ -39,6 +40,10 @@ class Security {
                         "/sign-in",
                         "/first",
                         "/join",
+                        "/forgotten",
+                        "/new-password",
+                        "/confirm-email",
+                        "/api/password-strength",
                         "/assets/**",
                         "/messages/**",
                         "/sw.js",
@@ -57,6 +62,8 @@ class Security {
                     .successHandler(
                         (q, r, who) -> {
                           waits.succeeded(who.getName(), q.getRemoteAddr());
+                          Account a = accounts.get(who.getName());
+                          ReadersChoice.keep(q.getSession(), a.zone(), a.style(), a.singleKeys());
                           next.onAuthenticationSuccess(q, r, who);
                         })
                     .failureUrl("/sign-in?wrong")

@@ -15,7 +15,7 @@ import org.whinridge.core.text.Fold;
  * anybody can fail in its name; an address that goes through many accounts is.
  */
 @Component
-class SignInWaits {
+public class SignInWaits {
   private static final GrowingWait OF_AN_ACCOUNT = new GrowingWait(4, Duration.ofSeconds(30));
   private static final GrowingWait OF_AN_ADDRESS = new GrowingWait(19, Duration.ofMinutes(15));
   private static final Duration FORGOTTEN = Duration.ofHours(1);
@@ -27,7 +27,8 @@ class SignInWaits {
       Caffeine.newBuilder().expireAfterWrite(FORGOTTEN).maximumSize(MOST).build();
   private final Clock clock;
 
-  SignInWaits() {
+  /** With nobody waiting. */
+  public SignInWaits() {
     this(Clock.systemUTC());
   }
 
@@ -59,6 +60,19 @@ class SignInWaits {
     return wait;
   }
 
+  /** The same where there is no account to count by. */
+  public synchronized Duration ask(String address) {
+    Duration wait = left(address(address), OF_AN_ADDRESS);
+    if (wait.isZero()) failed(address(address));
+    return wait;
+  }
+
+  /** Somebody knew what they had to: the address has one failure less. */
+  public synchronized void succeeded(String address) {
+    Failures f = failures.getIfPresent(address(address));
+    if (f != null) failures.put(address(address), new Failures(f.count - 1, f.last));
+  }
+
   private static Duration max(Duration a, Duration b) {
     return a.compareTo(b) > 0 ? a : b;
   }
@@ -78,7 +92,6 @@ class SignInWaits {
   /** Somebody came in: the account's failures are forgotten, and the address has one less. */
   synchronized void succeeded(String name, String address) {
     failures.invalidate(account(name));
-    Failures f = failures.getIfPresent(address(address));
-    if (f != null) failures.put(address(address), new Failures(f.count - 1, f.last));
+    succeeded(address);
   }
 }

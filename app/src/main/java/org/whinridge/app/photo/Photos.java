@@ -282,6 +282,13 @@ public class Photos {
         });
   }
 
+  /**
+   * Photos with these hashes are gone with their project: bytes that no other has are put aside.
+   */
+  public void unnamed(Collection<String> hashes) {
+    hashes.forEach(this::putAside);
+  }
+
   /** What fails here leaves a file behind that nobody asks for, and is not told as a failure. */
   private void putAside(String sha256) {
     try {

@@ -4,7 +4,9 @@ import jakarta.servlet.DispatcherType;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
 import java.security.Principal;
+import java.util.List;
 import java.util.Map;
+import java.util.function.Supplier;
 import org.springframework.context.annotation.Configuration;
 import org.springframework.core.Ordered;
 import org.springframework.web.method.HandlerMethod;
@@ -27,10 +29,23 @@ class Gate implements WebMvcConfigurer, HandlerInterceptor {
   /** Under this name pages and controllers find the {@link Rights} in the address's project. */
   private static final String RIGHTS = "rights";
 
+  /** Under this name pages find the person's other projects. */
+  private static final String MINE = "mine";
+
+  /** A person's projects, found when a page asks. */
+  public record Mine(Supplier<List<Project>> all, String here) {
+    /** Those that the page is not about. */
+    public List<Project> others() {
+      return all.get().stream().filter(p -> !p.key().equals(here)).toList();
+    }
+  }
+
   private final Members members;
+  private final Projects projects;
   private final People people;
 
-  Gate(Members members, People people) {
+  Gate(Members members, Projects projects, People people) {
+    this.projects = projects;
     this.people = people;
     this.members = members;
   }
@@ -60,16 +75,18 @@ class Gate implements WebMvcConfigurer, HandlerInterceptor {
     }
     Needs needs = m.getMethodAnnotation(Needs.class);
     if (needs == null) throw Refusal.forbidden("refused.mayNot");
-    if (project(q) instanceof String key)
+    if (project(q) instanceof String key) {
       q.setAttribute(RIGHTS, inProject(person.getName(), key, needs.value()));
-    else if (members.projectsOf(person.getName(), needs.value()).isEmpty())
+      q.setAttribute(MINE, new Mine(() -> projects.of(person.getName()), key));
+    } else if (members.projectsOf(person.getName(), needs.value()).isEmpty())
       throw Refusal.forbidden("refused.mayNot");
   }
 
   private Rights inProject(String person, String key, Right right) {
     Rights rights = members.rights(person, key);
     if (!rights.any()) throw Refusal.notFound("thing.project");
-    if (!rights.may(right)) throw Refusal.forbidden("refused.mayNot");
+    if (!rights.has(right)) throw Refusal.forbidden("refused.mayNot");
+    if (!rights.may(right)) throw Refusal.forbidden("refused.projectClosed");
     return rights;
   }
 

@@ -1,6 +1,5 @@
 package org.whinridge.app.project;
 
-import java.nio.charset.StandardCharsets;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
@@ -15,7 +14,6 @@ import org.whinridge.app.people.People;
 import org.whinridge.app.shell.Locks;
 import org.whinridge.app.shell.OneTimeKey;
 import org.whinridge.app.shell.Refusal;
-import org.whinridge.app.shell.Sha256;
 import org.whinridge.core.access.Names;
 import org.whinridge.core.access.Role;
 
@@ -97,7 +95,7 @@ public class Invitations {
     InvitationEntity e = new InvitationEntity();
     e.id = UUID.randomUUID();
     e.projectId = project;
-    e.tokenHash = hash(token);
+    e.tokenHash = OneTimeKey.hash(token);
     e.name = name;
     e.roles = roles.stream().map(Role::id).collect(Collectors.joining(" "));
     e.madeBy = by;
@@ -105,10 +103,6 @@ public class Invitations {
     e.expiresAt = e.madeAt.plus(WORKS);
     invitations.save(e);
     return new Made(name, token);
-  }
-
-  private static String hash(String token) {
-    return Sha256.of(token.getBytes(StandardCharsets.UTF_8));
   }
 
   /** Takes a link back before anybody used it. */
@@ -133,7 +127,7 @@ public class Invitations {
   private InvitationEntity entity(String token) {
     InvitationEntity e =
         invitations
-            .findByTokenHash(hash(token))
+            .findByTokenHash(OneTimeKey.hash(token))
             .orElseThrow(() -> Refusal.forbidden("refused.invitationUnknown"));
     if (e.usedAt != null) throw Refusal.forbidden("refused.invitationUsed");
     if (!e.expiresAt.isAfter(clock.instant()))
@@ -143,9 +137,9 @@ public class Invitations {
 
   /** Somebody new takes it: the account is made, and is a member. */
   @Transactional
-  public Project accept(String token, String name, String password) {
+  public Project accept(String token, People.Newcomer somebody) {
     InvitationEntity e = locked(token);
-    return join(e, people.make(name, password));
+    return join(e, people.make(somebody));
   }
 
   /** Somebody who has an account takes it. */

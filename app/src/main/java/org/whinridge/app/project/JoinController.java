@@ -6,6 +6,8 @@ import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestParam;
+import org.whinridge.app.people.People;
+import org.whinridge.app.people.Terms;
 import org.whinridge.app.shell.OpenTo;
 import org.whinridge.app.shell.Refusal;
 
@@ -13,8 +15,10 @@ import org.whinridge.app.shell.Refusal;
 @Controller
 class JoinController {
   private final Invitations invitations;
+  private final Terms terms;
 
-  JoinController(Invitations invitations) {
+  JoinController(Invitations invitations, Terms terms) {
+    this.terms = terms;
     this.invitations = invitations;
   }
 
@@ -26,8 +30,9 @@ class JoinController {
     return page(i, key, person, model);
   }
 
-  private static String page(Invitations.Invitation i, String key, Principal person, Model model) {
+  private String page(Invitations.Invitation i, String key, Principal person, Model model) {
     model.addAttribute("invitation", i);
+    model.addAttribute("terms", terms.now().orElse(null));
     model.addAttribute("key", key);
     model.addAttribute("person", person == null ? "" : person.getName());
     return "join";
@@ -40,14 +45,19 @@ class JoinController {
       @RequestParam(defaultValue = "") String key,
       @RequestParam(defaultValue = "") String name,
       @RequestParam(defaultValue = "") String password,
+      @RequestParam(defaultValue = "") String email,
+      @RequestParam(defaultValue = "") String organisation,
+      @RequestParam(defaultValue = "0") int terms,
       Principal person,
       Model model) {
     Invitations.Invitation i = invitations.find(key);
     try {
-      invitations.accept(key, name, password);
+      invitations.accept(key, new People.Newcomer(name, password, email, organisation, terms));
       return "redirect:/sign-in?made";
     } catch (Refusal e) {
       model.addAttribute("name", name);
+      model.addAttribute("email", email);
+      model.addAttribute("organisation", organisation);
       model.addAttribute("fault", e.said());
       return page(i, key, person, model);
     }

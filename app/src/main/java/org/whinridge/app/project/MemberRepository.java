@@ -7,8 +7,13 @@ import org.springframework.data.jpa.repository.Query;
 
 interface MemberRepository extends JpaRepository<MemberEntity, UUID> {
   @Query(
-      "select m from MemberEntity m, ProjectEntity p where p.id = m.projectId and p.projectKey = :key and m.account = :account")
+      "select m from MemberEntity m, ProjectEntity p where p.id = m.projectId and p.projectKey = :key and p.removedAt is null and m.account = :account")
   List<MemberEntity> inProject(String key, String account);
+
+  /** A person's roles in all projects that were not removed. */
+  @Query(
+      "select m from MemberEntity m, ProjectEntity p where p.id = m.projectId and p.removedAt is null and m.account = :account")
+  List<MemberEntity> ofAccount(String account);
 
   List<MemberEntity> findByAccount(String account);
 

@@ -12,6 +12,7 @@ import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.servlet.mvc.support.RedirectAttributes;
 import org.springframework.web.servlet.support.ServletUriComponentsBuilder;
+import org.whinridge.app.people.AccountLinks;
 import org.whinridge.app.shell.Needs;
 import org.whinridge.app.shell.QrCode;
 import org.whinridge.app.shell.Refusal;
@@ -26,8 +27,15 @@ class PeopleController {
   private final Projects projects;
   private final Members members;
   private final Invitations invitations;
+  private final AccountLinks links;
 
-  PeopleController(DeskPage desk, Projects projects, Members members, Invitations invitations) {
+  PeopleController(
+      DeskPage desk,
+      Projects projects,
+      Members members,
+      Invitations invitations,
+      AccountLinks links) {
+    this.links = links;
     this.desk = desk;
     this.projects = projects;
     this.members = members;
@@ -61,6 +69,19 @@ class PeopleController {
     return "redirect:/p/" + project + "/people";
   }
 
+  /** Links are in this answer alone: what is led on to another page would lie in the store. */
+  private String withLinks(String project, Model model, Said done, String how, List<Link> links) {
+    model.addAttribute("links", links);
+    model.addAttribute("linksHow", how);
+    model.addAttribute("done", done);
+    return page(project, model);
+  }
+
+  private String refused(String project, Model model, Refusal e) {
+    model.addAttribute("problem", e.said());
+    return page(project, model);
+  }
+
   @Needs(Right.MANAGE)
   @PostMapping("/p/{project}/people/invite")
   String invite(
@@ -68,27 +89,44 @@ class PeopleController {
       @RequestParam(defaultValue = "") String names,
       @RequestParam(defaultValue = "") List<String> role,
       Principal person,
-      RedirectAttributes flash) {
-    return done(
-        project,
-        flash,
-        p -> {
-          List<Link> links =
-              invitations.make(p, names, Role.all(role), person.getName()).stream()
-                  .map(PeopleController::link)
-                  .toList();
-          flash.addFlashAttribute("links", links);
-          return Said.of("told.invited", "n", links.size());
-        });
+      Model model) {
+    try {
+      List<Link> links =
+          invitations
+              .make(projects.byKey(project).id(), names, Role.all(role), person.getName())
+              .stream()
+              .map(m -> link(m.name(), "/join", m.token()))
+              .toList();
+      Said done = Said.of("told.invited", "n", links.size());
+      return withLinks(project, model, done, "page.people.linksHow", links);
+    } catch (Refusal e) {
+      return refused(project, model, e);
+    }
   }
 
-  private static Link link(Invitations.Made made) {
+  /** A link to a new password for a member who has forgotten theirs. */
+  @Needs(Right.MANAGE)
+  @PostMapping("/p/{project}/people/new-password")
+  String newPassword(
+      @PathVariable String project, @RequestParam String account, Principal person, Model model) {
+    try {
+      Project p = projects.byKey(project);
+      members.mayRenew(p.id(), account, person.getName());
+      Link link = link(account, "/new-password", links.toNewPassword(account, person.getName()));
+      Said done = Said.of("told.passwordLink", "name", account);
+      return withLinks(project, model, done, "page.people.passwordHow", List.of(link));
+    } catch (Refusal e) {
+      return refused(project, model, e);
+    }
+  }
+
+  private static Link link(String name, String path, String token) {
     String address =
         ServletUriComponentsBuilder.fromCurrentContextPath()
-            .path("/join")
-            .queryParam("key", made.token())
+            .path(path)
+            .queryParam("key", token)
             .toUriString();
-    return new Link(made.name(), address, QrCode.picture(address));
+    return new Link(name, address, QrCode.picture(address));
   }
 
   @Needs(Right.MANAGE)

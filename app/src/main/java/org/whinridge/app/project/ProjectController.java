@@ -1,7 +1,7 @@
 package org.whinridge.app.project;
 
 import java.security.Principal;
-import java.util.Optional;
+import java.util.List;
 import java.util.Set;
 import java.util.UUID;
 import org.springframework.http.MediaType;
@@ -31,9 +31,10 @@ class ProjectController {
   @GetMapping("/")
   String start(Principal who) {
     Set<UUID> seen = members.projectsOf(who.getName(), Right.SEE_REGISTER);
-    Optional<Project> first =
-        projects.all().stream().filter(p -> seen.contains(p.id())).findFirst();
-    if (first.isPresent()) return "redirect:/p/" + first.get().key() + "/layers";
+    List<Project> own =
+        projects.of(who.getName()).stream().filter(p -> seen.contains(p.id())).toList();
+    if (own.size() == 1) return "redirect:/p/" + own.get(0).key() + "/desk";
+    if (own.size() > 1) return "redirect:/projects";
     if (!members.projectsOf(who.getName(), Right.GO_OUT).isEmpty()) return "redirect:/day";
     if (people.isKeeper(who.getName())) return "redirect:/projects/new";
     throw Refusal.forbidden("refused.noProjectYet");

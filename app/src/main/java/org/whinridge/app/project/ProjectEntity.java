@@ -5,7 +5,9 @@ import jakarta.persistence.Entity;
 import jakarta.persistence.Id;
 import jakarta.persistence.Table;
 import jakarta.persistence.Version;
+import java.time.Instant;
 import java.util.UUID;
+import org.whinridge.core.access.ProjectState;
 
 @Entity
 @Table(name = "project")
@@ -23,6 +25,16 @@ class ProjectEntity {
 
   @jakarta.persistence.Lob String map;
   long mapRevision;
+  Instant madeAt;
+  Instant closedAt;
+  String closedBy;
+  Instant removedAt;
+  String removedBy;
+
+  ProjectState state() {
+    if (removedAt != null) return ProjectState.REMOVED;
+    return closedAt != null ? ProjectState.CLOSED : ProjectState.OPEN;
+  }
 
   protected ProjectEntity() {}
 
@@ -39,5 +51,6 @@ class ProjectEntity {
     this.systemCode = systemCode;
     this.systemDefinition = systemDefinition;
     this.basemap = basemap;
+    this.madeAt = Instant.now();
   }
 }

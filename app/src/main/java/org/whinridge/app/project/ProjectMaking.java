@@ -8,13 +8,11 @@ import org.whinridge.app.shell.Refusal;
 import org.whinridge.core.access.ProjectKey;
 import org.whinridge.core.access.Role;
 import org.whinridge.core.place.CoordinateSystem;
-import org.whinridge.core.text.Composed;
 import org.whinridge.formats.crs.CoordinateSystems;
 
 /** Makes projects out of what a person said. */
 @Service
-class ProjectMaking {
-  private static final int LONGEST_NAME = 120;
+public class ProjectMaking {
   private static final Pattern CODE = Pattern.compile("(?i)\\s*(?:EPSG:)?\\s*(\\d{4,6})\\s*");
   private final Projects projects;
   private final Members members;
@@ -30,14 +28,12 @@ class ProjectMaking {
    * @param key "" for the one that the name gives
    * @param system a code such as EPSG:32629, with or without its beginning
    */
-  record Plan(String name, String key, String system) {}
+  public record Plan(String name, String key, String system) {}
 
   /** Makes it; whoever makes it is its first coordinator. */
   @Transactional
   public Project make(Plan plan, String person) {
-    String name = Composed.of(plan.name()).strip();
-    if (name.isEmpty() || name.length() > LONGEST_NAME)
-      throw Refusal.refused("refused.projectName", "most", LONGEST_NAME);
+    String name = ProjectCare.named(plan.name());
     CoordinateSystem system = system(plan.system());
     Project made =
         projects.make(
@@ -56,6 +52,11 @@ class ProjectMaking {
             ? CoordinateSystems.own(Integer.parseInt(m.group(1)))
             : java.util.Optional.<CoordinateSystem>empty())
         .orElseThrow(() -> Refusal.refused("refused.projectSystem", "said", said.strip()));
+  }
+
+  /** An address key for a copy or another project of that name. */
+  public String keyFor(String name) {
+    return free(ProjectKey.from(name));
   }
 
   private String asked(String key) {

@@ -7,6 +7,7 @@ import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import org.whinridge.app.shell.Locks;
 import org.whinridge.app.shell.Refusal;
+import org.whinridge.core.access.ProjectState;
 
 /** Projects by key and id. */
 @Service
@@ -20,14 +21,15 @@ public class Projects {
     this.repository = repository;
   }
 
-  private static Project of(ProjectEntity e) {
-    return new Project(e.id, e.projectKey, e.name, e.systemCode, e.systemDefinition);
+  static Project of(ProjectEntity e) {
+    return new Project(e.id, e.projectKey, e.name, e.systemCode, e.systemDefinition, e.state());
   }
 
   /** The project with that key in its address. */
   public Project byKey(String key) {
     return repository
         .findByProjectKey(key)
+        .filter(e -> e.state() != ProjectState.REMOVED)
         .map(Projects::of)
         .orElseThrow(() -> Refusal.notFound("thing.project"));
   }
@@ -45,9 +47,17 @@ public class Projects {
         .orElseThrow(() -> Refusal.notFound("thing.project"));
   }
 
-  /** All projects. */
+  /** The projects of a person, by name. */
+  public List<Project> of(String account) {
+    return repository.of(account).stream().map(Projects::of).toList();
+  }
+
+  /** All projects that were not removed. */
   public List<Project> all() {
-    return repository.findAll().stream().map(Projects::of).toList();
+    return repository.findAll().stream()
+        .filter(e -> e.state() != ProjectState.REMOVED)
+        .map(Projects::of)
+        .toList();
   }
 
   /** The plain basemap as GeoJSON; an empty collection when the project has none. */
@@ -87,6 +97,12 @@ public class Projects {
     if (e.mapRevision != revision) throw Refusal.conflict("refused.somebodyElseSavedProjects");
     e.map = json;
     e.mapRevision++;
+  }
+
+  /** Writes what this transaction has made so far, for whoever asks the tables. */
+  @Transactional
+  public void flush() {
+    repository.flush();
   }
 
   /** Makes a project. */

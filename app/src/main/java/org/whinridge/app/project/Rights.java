@@ -4,10 +4,15 @@ import java.util.Set;
 import org.whinridge.core.access.Right;
 import org.whinridge.core.access.Role;
 
-/** What somebody may do in a project. */
-public record Rights(Set<Role> roles) {
+/** What somebody may do in a project, which may be closed. */
+public record Rights(Set<Role> roles, boolean closed) {
   /** Whether they may do it. */
   public boolean may(Right right) {
+    return has(right) && (!closed || right.whenClosed());
+  }
+
+  /** Whether it is theirs, if only the project were not closed. */
+  boolean has(Right right) {
     return right.isOf(roles);
   }
 

@@ -19,7 +19,8 @@ public record Round(
     String person,
     Instant madeAt,
     String madeBy,
-    List<Stop> stops) {
+    List<Stop> stops,
+    boolean tellsPosition) {
   /** One feature to be visited. */
   public record Stop(UUID featureId, StopState state, String reason) {}
 

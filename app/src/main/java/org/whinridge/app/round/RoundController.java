@@ -106,6 +106,7 @@ class RoundController {
       @RequestParam(defaultValue = "") String person,
       @RequestParam(defaultValue = "") String rectangle,
       @RequestParam(defaultValue = "") String features,
+      @RequestParam(defaultValue = "false") boolean tellsPosition,
       Principal by,
       RedirectAttributes flash) {
     Project p = projects.byKey(project);
@@ -121,7 +122,8 @@ class RoundController {
                   Optional.ofNullable(due),
                   person,
                   box(rectangle),
-                  ids(features)),
+                  ids(features),
+                  tellsPosition),
               by.getName());
       flash.addFlashAttribute("done", Said.of("told.roundReadyFindsDay", "person", person));
       return "redirect:/p/" + p.key() + "/rounds/" + id;

@@ -22,4 +22,5 @@ class RoundEntity {
   String person;
   Instant madeAt;
   String madeBy;
+  boolean tellsPosition;
 }

@@ -54,7 +54,7 @@ public class RoundMaking {
 
   /**
    * What is asked for when a round is made. {@code rectangle} selects by place; {@code features} by
-   * id; both together add up.
+   * id; both together add up. {@code tellsPosition}: devices say where they are at a contact.
    */
   public record Plan(
       UUID layer,
@@ -64,7 +64,8 @@ public class RoundMaking {
       Optional<LocalDate> due,
       String person,
       Optional<Envelope> rectangle,
-      List<UUID> features) {}
+      List<UUID> features,
+      boolean tellsPosition) {}
 
   /**
    * Makes a round; gives its id. What is chosen is found before the transaction that writes begins.
@@ -98,6 +99,7 @@ public class RoundMaking {
     e.person = plan.person();
     e.madeAt = Layers.now();
     e.madeBy = by;
+    e.tellsPosition = plan.tellsPosition();
     List<StopEntity> all = new ArrayList<>();
     for (int i = 0; i < chosen.size(); i++) all.add(stop(e.id, chosen.get(i), i));
     transaction.executeWithoutResult(

@@ -13,4 +13,8 @@ interface RoundRepository extends JpaRepository<RoundEntity, UUID> {
   Optional<RoundEntity> findByIdAndProjectId(UUID id, UUID project);
 
   long countByProjectId(UUID project);
+
+  boolean existsByPersonAndTellsPositionTrue(String person);
+
+  boolean existsByProjectIdAndPersonAndTellsPositionTrue(UUID project, String person);
 }

@@ -8,7 +8,10 @@ import java.util.UUID;
 import java.util.stream.Collectors;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
+import org.whinridge.app.own.PositionsAllowed;
 import org.whinridge.app.project.Members;
+import org.whinridge.app.project.Project;
+import org.whinridge.app.project.Projects;
 import org.whinridge.app.shell.Refusal;
 import org.whinridge.core.access.Right;
 import org.whinridge.core.round.StopState;
@@ -16,12 +19,14 @@ import org.whinridge.core.round.StopState;
 /** Rounds, their stops, and the state of each stop. */
 @Service
 @Transactional(readOnly = true)
-public class Rounds {
+public class Rounds implements PositionsAllowed {
   private final RoundRepository rounds;
   private final Members members;
   private final StopRepository stops;
+  private final Projects projects;
 
-  Rounds(RoundRepository rounds, StopRepository stops, Members members) {
+  Rounds(RoundRepository rounds, StopRepository stops, Members members, Projects projects) {
+    this.projects = projects;
     this.members = members;
     this.rounds = rounds;
     this.stops = stops;
@@ -47,7 +52,8 @@ public class Rounds {
                     e.madeBy,
                     byRound.getOrDefault(e.id, List.of()).stream()
                         .map(s -> new Round.Stop(s.featureId, s.state, s.reason))
-                        .toList()))
+                        .toList(),
+                    e.tellsPosition))
         .toList();
   }
 
@@ -56,13 +62,24 @@ public class Rounds {
     return with(rounds.findByProjectIdOrderByMadeAtDesc(project));
   }
 
-  /** A person's rounds, newest first. */
+  /** A person's rounds in projects that are open, newest first. */
   public List<Round> of(String person) {
     Set<UUID> there = members.projectsOf(person, Right.GO_OUT);
+    projects.of(person).stream().filter(Project::closed).forEach(p -> there.remove(p.id()));
     return with(
         rounds.findByPersonOrderByMadeAtDesc(person).stream()
             .filter(r -> there.contains(r.projectId))
             .toList());
+  }
+
+  @Override
+  public boolean anywhere(String account) {
+    return rounds.existsByPersonAndTellsPositionTrue(account);
+  }
+
+  @Override
+  public boolean in(UUID project, String account) {
+    return rounds.existsByProjectIdAndPersonAndTellsPositionTrue(project, account);
   }
 
   /** How many rounds a project has. */

@@ -153,7 +153,7 @@ public class Catalogue implements MessageSource {
     for (int i = 0; i + 1 < args.length; i += 2)
       named.put(
           String.valueOf(args[i]), args[i + 1] instanceof Said s ? say(reader, s) : args[i + 1]);
-    return format(text, language, reader, named);
+    return format(text, language, ReadersChoice.style(reader), named);
   }
 
   /** What is told, in the words of whoever asks now. */

@@ -1,5 +1,6 @@
 package org.whinridge.app.shell;
 
+import java.nio.charset.StandardCharsets;
 import java.security.SecureRandom;
 import java.util.Base64;
 
@@ -15,5 +16,10 @@ public final class OneTimeKey {
     byte[] random = new byte[BYTES];
     RANDOM.nextBytes(random);
     return Base64.getUrlEncoder().withoutPadding().encodeToString(random);
+  }
+
+  /** What is kept of one: by it a key is known again, and can't be had. */
+  public static String hash(String key) {
+    return Sha256.of(key.getBytes(StandardCharsets.UTF_8));
   }
 }

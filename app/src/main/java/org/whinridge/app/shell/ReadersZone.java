@@ -14,15 +14,16 @@ import org.springframework.web.util.WebUtils;
 
 /**
  * In whose language and style, and in which time zone, a request is answered: the language as the
- * browser asks for, the zone from the cookie in which pages leave their browser's. Without it there
- * is none.
+ * browser asks for, style and zone as the person chose, else the zone from the cookie in which
+ * pages leave their browser's. Without it there is none.
  */
 @Component("localeResolver")
 class ReadersZone extends AcceptHeaderLocaleResolver implements LocaleContextResolver {
   /** Holds an identifier of the time zone database, such as Europe/Vienna. */
   static final String COOKIE = "zone";
 
-  private record Reader(Locale locale, TimeZone zone) implements TimeZoneAwareLocaleContext {
+  private record Reader(Locale locale, TimeZone zone, Locale style)
+      implements TimeZoneAwareLocaleContext, ReadersChoice.Styled {
     @Override
     public Locale getLocale() {
       return locale;
@@ -36,7 +37,10 @@ class ReadersZone extends AcceptHeaderLocaleResolver implements LocaleContextRes
 
   @Override
   public LocaleContext resolveLocaleContext(HttpServletRequest q) {
-    return new Reader(resolveLocale(q), zone(WebUtils.getCookie(q, COOKIE)));
+    String chosen = ReadersChoice.zone(q);
+    TimeZone zone =
+        chosen == null ? zone(WebUtils.getCookie(q, COOKIE)) : TimeZone.getTimeZone(chosen);
+    return new Reader(resolveLocale(q), zone, ReadersChoice.style(q));
   }
 
   private static TimeZone zone(Cookie cookie) {

@@ -32,7 +32,7 @@ final class Styles {
   /** The arguments of a text in a reader's style; those of other texts as they are. */
   static Map<String, Object> in(Locale reader, String key, Map<String, Object> args) {
     var styled = STYLED.get(key);
-    return styled == null ? args : styled.apply(args, reader);
+    return styled == null ? args : styled.apply(args, ReadersChoice.style(reader));
   }
 
   private static Map<String, Object> fixed(Map<String, Object> args, Locale reader) {

@@ -92,14 +92,17 @@ class FaultsTest extends BrowserTest {
   }
 
   @Test
-  void anExpiredSessionWhileHandingInLosesNothing() {
+  void beingSignedOutEverywhereWhileHandingInLosesNothing() {
     Page day = dayBook("expired");
     take(day);
     Locator save = openStop(day, 2);
-    complete(day, "before the session ended");
+    complete(day, "before it was let in no more");
     save.click();
     assertThat(day.locator(".done")).containsText("is saved");
-    day.context().clearCookies();
+    Page elsewhere = stage.desk("inspector1");
+    elsewhere.navigate(stage.base() + "/me");
+    elsewhere.click("form[action='/me/sign-out-everywhere'] button");
+    elsewhere.waitForURL("**/sign-in*");
     day.click("nav >> text=Carried");
     day.click("#hand-in");
     assertThat(day.locator(".day-body .problem")).containsText("Nothing on this device is lost");

@@ -44,6 +44,14 @@ public enum Right implements Word {
     return id;
   }
 
+  /**
+   * Whether it can be done in a project that is closed: what is there can be seen, people be cared
+   * for, and what was carried when it was closed be handed in.
+   */
+  public boolean whenClosed() {
+    return this == SEE_REGISTER || this == SEE_WORK || this == MANAGE || this == GO_OUT;
+  }
+
   /** Whether somebody who is all of these may do it. */
   public boolean isOf(Set<Role> somebody) {
     return roles.stream().anyMatch(somebody::contains);

@@ -2,12 +2,19 @@ package org.whinridge.core.access;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import java.util.Arrays;
 import java.util.EnumSet;
 import java.util.List;
 import java.util.Set;
 import org.junit.jupiter.api.Test;
 
 class RightTest {
+  @Test
+  void aClosedProjectIsReadOnly() {
+    assertThat(Arrays.stream(Right.values()).filter(r -> !r.whenClosed()))
+        .containsExactly(Right.REVIEW, Right.CHANGE_LAYERS, Right.BUILD_FORMS, Right.PLAN_ROUNDS);
+  }
+
   private static List<Right> of(Role... roles) {
     Set<Role> all = Set.of(roles);
     return List.of(Right.values()).stream().filter(r -> r.isOf(all)).toList();
