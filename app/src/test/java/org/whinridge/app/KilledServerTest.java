@@ -232,6 +232,7 @@ class KilledServerTest {
     server.waitFor();
     assertThat(acknowledged).as("the kill came in the middle").hasSizeLessThan(all.size());
     start();
+    assertThat(before.get("/api/own/session")).as("nobody is signed out").contains("inspector1");
     Device after = new Device();
     assertThat(after.states()).as("acknowledged before the kill").containsAll(acknowledged);
     for (JsonObject v : all) assertThat(after.send(v).statusCode()).isEqualTo(200);
