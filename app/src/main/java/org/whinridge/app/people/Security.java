@@ -49,7 +49,9 @@ class Security {
                         "/sw.js",
                         "/manifest.webmanifest",
                         "/icon.svg",
-                        "/actuator/health",
+                        "/actuator/health/**",
+                        "/trust",
+                        "/trust/whinridge.crt",
                         "/day",
                         "/error")
                     .permitAll()

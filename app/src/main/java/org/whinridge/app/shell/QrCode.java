@@ -16,23 +16,7 @@ public final class QrCode {
 
   /** The code as an SVG picture within an address of its own ({@code data:}). */
   public static String picture(String text) {
-    BitMatrix m;
-    try {
-      m =
-          new QRCodeWriter()
-              .encode(
-                  text,
-                  BarcodeFormat.QR_CODE,
-                  0,
-                  0,
-                  Map.of(
-                      EncodeHintType.ERROR_CORRECTION,
-                      ErrorCorrectionLevel.M,
-                      EncodeHintType.MARGIN,
-                      4));
-    } catch (WriterException e) {
-      throw new IllegalArgumentException("too long for a QR code: " + text.length(), e);
-    }
+    BitMatrix m = modules(text);
     StringBuilder d = new StringBuilder();
     for (int y = 0; y < m.getHeight(); y++)
       for (int x = 0; x < m.getWidth(); x++)
@@ -51,5 +35,40 @@ public final class QrCode {
             + "\"/></svg>";
     return "data:image/svg+xml;base64,"
         + Base64.getEncoder().encodeToString(svg.getBytes(StandardCharsets.UTF_8));
+  }
+
+  /** The code in letters for a console, two rows of it in each line. */
+  public static String text(String text) {
+    BitMatrix m = modules(text);
+    StringBuilder out = new StringBuilder();
+    for (int y = 0; y < m.getHeight(); y += 2) {
+      out.append("  ");
+      for (int x = 0; x < m.getWidth(); x++) {
+        boolean above = m.get(x, y);
+        boolean below = y + 1 < m.getHeight() && m.get(x, y + 1);
+        // light letters on a dark console: a module that is set stays dark
+        out.append(above ? below ? ' ' : '\u2584' : below ? '\u2580' : '\u2588');
+      }
+      out.append('\n');
+    }
+    return out.toString();
+  }
+
+  private static BitMatrix modules(String text) {
+    try {
+      return new QRCodeWriter()
+          .encode(
+              text,
+              BarcodeFormat.QR_CODE,
+              0,
+              0,
+              Map.of(
+                  EncodeHintType.ERROR_CORRECTION,
+                  ErrorCorrectionLevel.M,
+                  EncodeHintType.MARGIN,
+                  4));
+    } catch (WriterException e) {
+      throw new IllegalArgumentException("too long for a QR code: " + text.length(), e);
+    }
   }
 }
