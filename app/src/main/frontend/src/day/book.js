@@ -54,7 +54,7 @@ export async function refresh() {
   } catch (e) {
     if (!(e instanceof Failure) && !(e instanceof store.StoreFull)) throw e;
     const status = e instanceof Failure ? e.status : undefined;
-    if (status === 401) await notLetIn(e);
+    if (e instanceof Failure && e.status === 401) await notLetIn(e);
     book.signedOut = status === 401;
     book.offline = status === 0;
     if (status && status !== 401) tell("problem", e.message);

@@ -86,7 +86,7 @@ function words(c) {
 
 async function send(progress) {
   await refresh();
-  if (book.signedOut) return tell("problem", say("day.signedOut"));
+  if (book.signedOut) return book.message ?? tell("problem", say("day.signedOut")); // that it was revoked is said already
   if (book.offline) return tell("problem", say("day.noLinkHandIn"));
   const n = await handIn(book.me, (t) => {
     progress.textContent = t;

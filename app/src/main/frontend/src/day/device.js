@@ -4,7 +4,8 @@ import * as store from "./store.js";
 
 /** What the browser tells of what it runs on, until somebody gives the device a name. */
 const platform = () => {
-  const told = /** @type {any} */ (navigator).userAgentData?.platform || /Android|iPhone|iPad|Windows|Mac|Linux/.exec(navigator.userAgent)?.[0];
+  const told =
+    /** @type {any} */ (navigator).userAgentData?.platform || /Android|iPhone|iPad|Windows|Mac|Linux/.exec(navigator.userAgent)?.[0];
   return told ? say("day.deviceOn", { platform: told }) : say("day.thisDevice");
 };
 

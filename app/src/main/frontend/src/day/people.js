@@ -20,12 +20,12 @@ export const people = async () => (await store.get("meta", "people")) ?? [];
 /** @param {Person[]} all */
 const keep = (all) => store.put("meta", all, "people");
 
-/** Changes what is kept of a person; one who is new is added. @param {string} name @param {(p: Person) => void} change */
-async function change(name, change) {
+/** Changes what is kept of a person; one who is new is added. @param {string} name @param {(p: Person) => void} how */
+async function change(name, how) {
   const all = await people();
   let one = all.find((p) => p.name === name);
   if (!one) all.push((one = { name }));
-  change(one);
+  how(one);
   await keep(all);
 }
 
@@ -93,7 +93,13 @@ export async function setPin(name, pin) {
  * Another person of this device takes over, without a network. Gives what stands in the way, in words; "" when nothing does.
  * @param {string} name @param {string} pin
  */
-export async function switchTo(name, pin) {
+export const switchTo = (name, pin) => (trying = trying.then(() => attempt(name, pin)));
+
+/** One try after the other, so that each wrong one counts. */
+let trying = Promise.resolve("");
+
+/** @param {string} name @param {string} pin @returns {Promise<string>} */
+async function attempt(name, pin) {
   const one = (await people()).find((p) => p.name === name);
   if (!one) return say("day.people.gone", { name });
   if (one.locked && (await store.get("meta", "person")) !== name) {

@@ -36,7 +36,7 @@ export async function unlock(locked, pin) {
     const iv = /** @type {BufferSource} */ (locked.iv);
     return new TextDecoder().decode(await crypto.subtle.decrypt({ name: "AES-GCM", iv }, key, locked.text));
   } catch (e) {
-    if (e instanceof DOMException && e.name === "OperationError") return undefined;
+    if (/** @type {Error} */ (e).name === "OperationError") return undefined; // another key: it does not open
     throw e;
   }
 }

@@ -21,8 +21,10 @@ export function passwordStrength(told) {
     const { strength } = /** @type {{strength: Strength}} */ (await postForm("/api/password-strength", fields));
     if (input.value === typed) told.textContent = strength ? say(`password.strength.${strength}`) : "";
   };
-  input.addEventListener("input", () => {
+  const typed = () => {
     clearTimeout(waiting);
     waiting = setTimeout(ask, STILL);
-  });
+  };
+  input.addEventListener("input", typed);
+  if (input.value) typed(); // what was typed while the page was coming
 }

@@ -6,7 +6,9 @@ import com.eclipsesource.json.Json;
 import com.eclipsesource.json.JsonArray;
 import com.eclipsesource.json.JsonObject;
 import com.eclipsesource.json.JsonValue;
+import java.io.ByteArrayOutputStream;
 import java.io.IOException;
+import java.io.PrintStream;
 import java.net.CookieManager;
 import java.net.ServerSocket;
 import java.net.URI;
@@ -27,6 +29,8 @@ import java.util.concurrent.CountDownLatch;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
+import org.springframework.util.FileSystemUtils;
+import org.whinridge.app.ops.BackupCommand;
 
 /**
  * The server killed (SIGKILL) while visits are being handed in: what it acknowledged is there
@@ -317,5 +321,54 @@ class KilledServerTest {
     }
     assertThat(said).contains(id, "receivedAt");
     assertThat(after.call("HEAD", place, new byte[0]).statusCode()).isEqualTo(404);
+  }
+
+  /** A backup under load, the store gone, the backup restored: what was acknowledged is there. */
+  @Test
+  void whatWasAcknowledgedBeforeABackupComesBackWithIt() throws Exception {
+    start();
+    Device device = new Device();
+    List<JsonObject> all = visits(device, 60);
+    Set<String> before = new LinkedHashSet<>();
+    for (JsonObject v : all.subList(0, 20)) {
+      assertThat(device.send(v).statusCode()).isEqualTo(200);
+      before.add(v.getString("id", ""));
+    }
+    CompletableFuture<Integer> load =
+        CompletableFuture.supplyAsync(
+            () -> {
+              int sent = 0;
+              try {
+                for (JsonObject v : all.subList(20, 60))
+                  if (device.send(v).statusCode() == 200) sent++;
+              } catch (Exception e) {
+                throw new IllegalStateException(e);
+              }
+              return sent;
+            });
+    Path file = tmp.resolve("all.whinridge");
+    ByteArrayOutputStream said = new ByteArrayOutputStream();
+    int end =
+        BackupCommand.run(
+            new PrintStream(said, true, StandardCharsets.UTF_8),
+            "backup",
+            file.toString(),
+            tmp.resolve("data").toString());
+    assertThat(end).as(said.toString(StandardCharsets.UTF_8)).isZero();
+    assertThat(load.join()).as("nobody was held up").isEqualTo(40);
+    server.destroyForcibly();
+    server.waitFor();
+    FileSystemUtils.deleteRecursively(tmp.resolve("data"));
+    end =
+        BackupCommand.run(
+            new PrintStream(said, true, StandardCharsets.UTF_8),
+            "restore",
+            file.toString(),
+            tmp.resolve("data").toString());
+    assertThat(end).as(said.toString(StandardCharsets.UTF_8)).isZero();
+    start();
+    assertThat(device.states()).as("the device's token holds").containsAll(before);
+    for (JsonObject v : all) assertThat(device.send(v).statusCode()).isEqualTo(200);
+    assertThat(device.states()).hasSize(all.size());
   }
 }

@@ -13,7 +13,10 @@ import jakarta.servlet.http.Cookie;
 import java.nio.charset.StandardCharsets;
 import java.time.Instant;
 import java.time.temporal.ChronoUnit;
+import java.util.ArrayList;
+import java.util.List;
 import java.util.UUID;
+import java.util.concurrent.CompletableFuture;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import org.junit.jupiter.api.BeforeEach;
@@ -335,6 +338,29 @@ class OwnTest extends SmallServerTest {
   /** The token of a device that was just paired again. */
   private String jdbcToken() throws Exception {
     return token("inspector1");
+  }
+
+  /** Requests of one session at once write the same attributes; none of them fails. */
+  @Test
+  void requestsOfOneSessionAtOnceDoNotGetInEachOthersWay() throws Exception {
+    for (int round = 0; round < 10; round++) {
+      Cookie session = signIn("inspector1", PASSWORD);
+      List<CompletableFuture<Integer>> all = new ArrayList<>();
+      for (int i = 0; i < 8; i++)
+        all.add(
+            CompletableFuture.supplyAsync(
+                () -> {
+                  try {
+                    return mvc.perform(get("/api/own/session").cookie(session))
+                        .andReturn()
+                        .getResponse()
+                        .getStatus();
+                  } catch (Exception e) {
+                    throw new IllegalStateException(e);
+                  }
+                }));
+      for (CompletableFuture<Integer> a : all) assertThat(a.join()).isEqualTo(200);
+    }
   }
 
   @Test

@@ -8,6 +8,7 @@ import org.springframework.security.config.annotation.web.configurers.AbstractHt
 import org.springframework.security.config.http.SessionCreationPolicy;
 import org.springframework.security.web.SecurityFilterChain;
 import org.springframework.security.web.authentication.UsernamePasswordAuthenticationFilter;
+import org.whinridge.app.shell.Crowd;
 import org.whinridge.app.shell.ToldAsJson;
 import org.whinridge.core.said.Said;
 
@@ -33,7 +34,10 @@ class DaySecurity {
         .exceptionHandling(
             e ->
                 e.authenticationEntryPoint(
-                        (q, r, x) -> told.send(q, r, 401, Said.of("refused.signedOut")))
+                        (q, r, x) -> {
+                          Crowd.dontRead(q);
+                          told.send(q, r, 401, Said.of("refused.signedOut"));
+                        })
                     .accessDeniedHandler(
                         (q, r, x) -> told.send(q, r, 403, Said.of("refused.mayNot"))));
     return http.build();

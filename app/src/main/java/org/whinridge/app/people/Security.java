@@ -6,9 +6,11 @@ import org.springframework.context.annotation.Configuration;
 import org.springframework.security.config.annotation.web.builders.HttpSecurity;
 import org.springframework.security.crypto.bcrypt.BCryptPasswordEncoder;
 import org.springframework.security.crypto.password.PasswordEncoder;
+import org.springframework.security.web.AuthenticationEntryPoint;
 import org.springframework.security.web.SecurityFilterChain;
 import org.springframework.security.web.authentication.LoginUrlAuthenticationEntryPoint;
 import org.springframework.security.web.authentication.UsernamePasswordAuthenticationFilter;
+import org.springframework.security.web.csrf.CsrfFilter;
 import org.whinridge.app.shell.ReadersChoice;
 import org.whinridge.app.shell.ToldAsJson;
 import org.whinridge.core.said.Said;
@@ -32,6 +34,11 @@ class Security {
       HttpSecurity http, ToldAsJson told, SignInWaits waits, Accounts accounts) throws Exception {
     var next = new OwnPath();
     var toSignIn = new LoginUrlAuthenticationEntryPoint("/sign-in");
+    AuthenticationEntryPoint ask =
+        (q, r, x) -> {
+          if (!q.getRequestURI().startsWith("/api/")) toSignIn.commence(q, r, x);
+          else told.send(q, r, 401, Said.of("refused.signedOut"));
+        };
     http.authorizeHttpRequests(
             a ->
                 a.dispatcherTypeMatchers(DispatcherType.ERROR, DispatcherType.FORWARD)
@@ -70,16 +77,20 @@ class Security {
                         })
                     .failureUrl("/sign-in?wrong")
                     .permitAll())
+        .addFilterBefore(
+            new AskFirst(
+                (q, r, x) -> {
+                  // a page that was open for longer than its session
+                  if (!q.getRequestURI().startsWith("/api/")) r.sendRedirect("/sign-in?old");
+                  else ask.commence(q, r, x);
+                }),
+            CsrfFilter.class)
         .addFilterBefore(new SignInGuard(waits), UsernamePasswordAuthenticationFilter.class)
         .logout(l -> l.logoutUrl("/sign-out").logoutSuccessUrl("/sign-in?out"))
         .headers(h -> h.contentSecurityPolicy(c -> c.policyDirectives(POLICY)))
         .exceptionHandling(
             e ->
-                e.authenticationEntryPoint(
-                        (q, r, x) -> {
-                          if (!q.getRequestURI().startsWith("/api/")) toSignIn.commence(q, r, x);
-                          else told.send(q, r, 401, Said.of("refused.signedOut"));
-                        })
+                e.authenticationEntryPoint(ask)
                     .accessDeniedHandler(
                         (q, r, x) -> {
                           boolean csrf =

@@ -32,6 +32,7 @@ class DeskKeysTest extends BrowserTest {
   @Test
   void aFeatureIsFoundInTheListAndItsAddressCanBeShared() {
     Page desk = stage.desk("reader");
+    desk.click("nav >> text=Layers");
     desk.click("a:has-text('Control structures')");
     desk.waitForSelector("#layer-page[data-ready]");
     desk.fill("input[type=search]", "OS-1021");

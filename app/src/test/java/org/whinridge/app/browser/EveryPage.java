@@ -22,6 +22,9 @@ final class EveryPage {
           "hand-ins",
           "hand-ins/set-aside",
           "people",
+          "about",
+          "devices",
+          "desk",
           "outputs"
         }) all.put(path, p -> p.navigate(home + path));
     all.put("layer", p -> layer(p, home, "", "#layer-page[data-ready]"));
@@ -43,6 +46,8 @@ final class EveryPage {
           first(p, home + "rounds", "li.card h2 a");
           p.waitForSelector("#round-map[data-ready]");
         });
+    all.put("projects", p -> p.navigate(base + "/projects"));
+    all.put("me", p -> p.navigate(base + "/me"));
     all.put("problem", p -> p.navigate(base + "/p/nowhere/layers"));
     return all;
   }

@@ -154,6 +154,14 @@ final class Stage implements AutoCloseable {
     return p;
   }
 
+  /** A desk window in which nobody is signed in. */
+  Page window() {
+    BrowserContext c =
+        browser.newContext(new Browser.NewContextOptions().setViewportSize(1280, 800));
+    open.add(c);
+    return watched(c.newPage());
+  }
+
   /**
    * A phone with a profile in a folder: what it stores is there again when the profile is opened
    * anew.

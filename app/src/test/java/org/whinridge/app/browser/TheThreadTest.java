@@ -46,6 +46,7 @@ class TheThreadTest extends BrowserTest {
   }
 
   private void bringIn(Page desk, Path file) {
+    desk.click("nav >> text=Layers");
     desk.click("text=Bring in files");
     desk.setInputFiles("#file", file);
     desk.click("button:has-text('See what they hold')");

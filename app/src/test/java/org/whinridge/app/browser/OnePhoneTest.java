@@ -1,0 +1,117 @@
+package org.whinridge.app.browser;
+
+import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
+
+import com.microsoft.playwright.Locator;
+import com.microsoft.playwright.Page;
+import org.junit.jupiter.api.Test;
+
+/** A phone that several people use, and one that is revoked. */
+class OnePhoneTest extends BrowserTest {
+  private Page phone() {
+    return stage.dayBook(temporary(), -10.29, 57.8835);
+  }
+
+  private static void tab(Page day, String name) {
+    day.click("nav >> text=" + name);
+  }
+
+  /** Takes the demo's round out and saves a visit at a stop of it. */
+  private static void visit(Page day, int stop) {
+    day.locator("[data-round]").first().locator("text=Take this round offline").click();
+    assertThat(day.locator(".done")).containsText("You can go offline");
+    day.locator("[data-round]").first().locator("text=Go to the stops").click();
+    day.locator(".stop").nth(stop).click();
+    day.waitForSelector("#save");
+    day.fill("#q-notes", "by the first of two");
+    if (day.locator("[data-question=condition] [aria-pressed=true]").count() == 0)
+      day.locator("[data-question=condition] [data-code='2']").click();
+    while (day.locator(".point.soft button").count() > 0)
+      day.locator(".point.soft button").first().click();
+    day.click("#save");
+    assertThat(day.locator(".done")).containsText("is saved");
+  }
+
+  private String code(String account) {
+    Page desk = stage.desk(account);
+    desk.navigate(stage.base() + "/me");
+    desk.click("form[action='/me/pair'] button");
+    return desk.locator("#code-shown").innerText();
+  }
+
+  @Test
+  void twoPeopleOnOnePhoneAreKeptApart() {
+    Page day = phone();
+    visit(day, 4);
+    tab(day, "Kit");
+    day.fill("#pin input", "12");
+    day.click("#pin button[type=submit]");
+    day.fill("#pin input", "471147");
+    day.click("#pin button[type=submit]");
+    assertThat(day.locator(".done")).containsText("The PIN is set");
+    day.fill("#pair input", code("inspector2"));
+    day.click("#pair button");
+    assertThat(day.locator(".day-head")).containsText("inspector2");
+    tab(day, "Today");
+    assertThat(day.locator("[data-round]")).hasCount(0);
+    tab(day, "Carried");
+    assertThat(day.locator("#hand-in")).isDisabled();
+    assertThat(day.locator("[data-visit]")).hasCount(0);
+
+    day.context().setOffline(true);
+    day.reload();
+    assertThat(day.locator(".day-head")).containsText("inspector2");
+    tab(day, "Kit");
+    Locator back = day.locator("[data-person=inspector1]");
+    back.locator("input").fill("000000");
+    back.locator("button").click();
+    assertThat(day.locator(".day-body .problem")).containsText("not the PIN");
+    assertThat(day.locator(".day-head")).containsText("inspector2");
+    for (int wrong = 2; wrong <= 3; wrong++) {
+      back.locator("input").fill("11111" + wrong);
+      back.locator("button").click();
+      assertThat(day.locator(".day-body .problem"))
+          .containsText(wrong < 3 ? "Try again" : "Wait 30 seconds");
+    }
+    back.locator("input").fill("471147");
+    back.locator("button").click();
+    assertThat(day.locator(".day-body .problem")).containsText("Wait");
+    // half a minute later
+    day.evaluate(
+        "() => new Promise((over) => { const q = indexedDB.open('whinridge-day'); q.onsuccess = () => { const s = q.result.transaction('meta', 'readwrite').objectStore('meta'); const g = s.get('people'); g.onsuccess = () => { for (const p of g.result) p.waitUntil = 0; s.put(g.result, 'people').onsuccess = over; }; }; })");
+    back.locator("input").fill("471147");
+    back.locator("button").click();
+    assertThat(day.locator(".day-head")).containsText("inspector1");
+    tab(day, "Carried");
+    assertThat(day.locator("[data-visit]")).hasCount(1);
+    day.context().setOffline(false);
+    day.click("#hand-in");
+    assertThat(day.locator(".done")).containsText("Handed in: 1 visit");
+    org.assertj.core.api.Assertions.assertThat(stage.scriptErrors()).isEmpty();
+  }
+
+  @Test
+  void aRevokedPhoneLosesItsPackAndKeepsWhatItCarries() {
+    Page day = phone();
+    visit(day, 5);
+    Page desk = stage.desk("coordinator");
+    desk.navigate(stage.base() + "/p/ostrey/devices");
+    // the phone that was let in last stands first among the inspector's
+    desk.locator("#devices li", new Page.LocatorOptions().setHasText("inspector1"))
+        .first()
+        .locator("form[action$=revoke] button")
+        .click();
+    tab(day, "Carried");
+    day.click("#hand-in");
+    assertThat(day.locator(".day-body")).containsText("revoked at the office");
+    assertThat(day.locator("[data-visit]")).hasCount(1);
+    tab(day, "Today");
+    assertThat(day.locator("text=Go to the stops")).hasCount(0);
+    day.fill("#pair input", code("inspector1"));
+    day.click("#pair button");
+    day.waitForSelector("[data-round]");
+    tab(day, "Carried");
+    day.click("#hand-in");
+    assertThat(day.locator(".done")).containsText("Handed in: 1 visit");
+  }
+}
