@@ -1,7 +1,6 @@
 import assert from "node:assert/strict";
 import test from "node:test";
-import { isPin, lock, unlock } from "../src/day/pin.js";
-import { pinWait } from "../src/day/people.js";
+import { isPin, lock, pinWait, unlock } from "../src/day/pin.js";
 
 test("only the right PIN gives the token back, and the text says nothing of it", async () => {
   const locked = await lock("a-token", "471147", 1000);

@@ -43,7 +43,7 @@ export function codeForm(tell, then) {
         class="w-full code"
         name="code"
         pattern=${PATTERN}
-        placeholder="K7M2-9QXA"
+        placeholder=${say("day.pair.example")}
         autocapitalize="characters"
         autocomplete="off"
         spellcheck="false"

@@ -3,16 +3,13 @@ import { Failure, getJson } from "../shell/server.js";
 import { say } from "../shell/say.js";
 import { useToken } from "../shell/device-token.js";
 import { deviceId, deviceName } from "./device.js";
-import { lock, unlock } from "./pin.js";
+import { lock, pinWait, unlock } from "./pin.js";
 import * as store from "./store.js";
 
 /**
  * @typedef {{name: string, token?: string, locked?: import("./pin.js").Locked, wrong?: number, waitUntil?: number}} Person
  * `token` while nobody needs a PIN for it, `locked` once they do; both while the person is the one who is here.
  */
-
-/** How long to wait after the nth wrong PIN in a row, ms. @param {number} wrong */
-export const pinWait = (wrong) => (wrong < 3 ? 0 : Math.min(30_000 * 2 ** (wrong - 3), 3_600_000));
 
 /** @returns {Promise<Person[]>} */
 export const people = async () => (await store.get("meta", "people")) ?? [];

@@ -10,6 +10,9 @@ const IV_BYTES = 12;
 
 /** @typedef {{salt: Uint8Array, iv: Uint8Array, rounds: number, text: ArrayBuffer}} Locked */
 
+/** How long to wait after the nth wrong PIN in a row, ms. @param {number} wrong */
+export const pinWait = (wrong) => (wrong < 3 ? 0 : Math.min(30_000 * 2 ** (wrong - 3), 3_600_000));
+
 /** @param {string} pin */
 export const isPin = (pin) => new RegExp(`^\\d{${LEAST},${MOST}}$`).test(pin);
 
