@@ -21,6 +21,8 @@ const [{ load, refresh, tell }, { show }, { watchPosition }, { pairing }] = awai
   import("./day/pairing.js"),
 ]);
 watchPosition(() => {});
+// a code that is read while the day book is open changes nothing but the address
+addEventListener("hashchange", () => location.hash.startsWith("#pair=") && location.reload());
 await load();
 await pairing(tell);
 await refresh();

@@ -87,7 +87,8 @@ async function learn(v, a) {
   return false;
 }
 
-const held = (at, upTo) => Boolean(at) && Boolean(upTo) && Date.parse(at) <= Date.parse(upTo);
+/** Whether a copy of the office's store holds what arrived then. @param {string | undefined} at @param {string} upTo */
+export const held = (at, upTo) => Boolean(at) && Boolean(upTo) && Date.parse(at) <= Date.parse(upTo);
 
 async function letGo(person, upTo) {
   const today = new Date().toISOString().slice(0, 10);

@@ -1,17 +1,18 @@
 // A device that is let in no more: what was taken out goes, what was done here stays.
 import { VISIT } from "../shell/states.js";
-import { dropUnnamed } from "./contact.js";
+import { dropUnnamed, held } from "./contact.js";
 import * as store from "./store.js";
 
-/** Clears away a person's packs and what is safe at the office; visits that are carried or begun stay with their photos. @param {string | null} person */
+/** Clears away a person's packs and what is safe at the office, in a copy of its store too; all else stays with its photos. @param {string | null} person */
 export async function wipe(person) {
   for (const p of await store.all("packs")) if (p.person === person) await store.remove("packs", p.round);
   await store.remove("meta", "rounds:" + person);
   await store.remove("meta", "given:" + person);
+  const upTo = (await store.get("meta", "copied-up-to")) ?? "";
   for (const v of await store.all("visits"))
-    if (v.person === person && v.status === VISIT.HANDED_IN) {
+    if (v.person === person && v.status === VISIT.HANDED_IN && held(v.office?.receivedAt, upTo)) {
       const own = (await store.all("photos")).filter((p) => p.visit === v.id);
-      if (own.some((p) => !p.sent)) continue;
+      if (!own.every((p) => held(p.sent, upTo))) continue;
       for (const p of own) await store.remove("photos", p.id);
       await store.remove("visits", v.id);
     }

@@ -6,7 +6,6 @@ import me.gosimple.nbvcxz.Nbvcxz;
 import me.gosimple.nbvcxz.resources.ConfigurationBuilder;
 import me.gosimple.nbvcxz.resources.Dictionary;
 import org.springframework.stereotype.Component;
-import org.whinridge.core.access.NewPassword;
 import org.whinridge.core.access.PasswordStrength;
 import org.whinridge.core.text.Fold;
 
@@ -14,6 +13,10 @@ import org.whinridge.core.text.Fold;
 @Component
 class CommonPasswords {
   private Set<String> all = Set.of();
+
+  /** Characters whose strength is estimated: whatever follows makes nothing weaker, and costs. */
+  private static final int LOOKED_AT = 40;
+
   private final Nbvcxz guessing = new Nbvcxz();
 
   /** Whether it is one of them, in lower case. The list is read when it is first asked. */
@@ -36,7 +39,7 @@ class CommonPasswords {
    * @return the id of the word; "" for no password
    */
   String strength(String password, Optional<String> name) {
-    String some = password.substring(0, Math.min(password.length(), NewPassword.MOST_BYTES));
+    String some = password.substring(0, Math.min(password.length(), LOOKED_AT));
     if (some.isEmpty()) return "";
     double guesses = Math.log10(guessing.estimate(some).getGuesses().doubleValue());
     boolean named =

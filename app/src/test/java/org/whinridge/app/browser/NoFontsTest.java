@@ -15,6 +15,7 @@ class NoFontsTest extends BrowserTest {
   void signsAreDrawnAndEveryControlHasItsSizeWithoutAnyFontOfTheMachine() throws Exception {
     try (Stage bare = new Stage(port, Stage.noFonts(tmp))) {
       Page desk = bare.desk("coordinator");
+      desk.click("nav >> text=Layers");
       desk.click("text=Control structures");
       desk.waitForSelector("#layer-page[data-ready]");
       String layer = desk.url().replaceAll("[?#].*", "");

@@ -4,10 +4,21 @@ import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertTha
 
 import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
+import java.nio.file.Path;
 import org.junit.jupiter.api.Test;
+import org.springframework.test.context.DynamicPropertyRegistry;
+import org.springframework.test.context.DynamicPropertySource;
 
 /** A phone that several people use, and one that is revoked. */
 class OnePhoneTest extends BrowserTest {
+  private static final Path OWN = temporary();
+
+  @DynamicPropertySource
+  static void own(DynamicPropertyRegistry r) {
+    // a store of its own: which devices there are is what this is about
+    r.add("whinridge.data", OWN::toString);
+  }
+
   private Page phone() {
     return stage.dayBook(temporary(), -10.29, 57.8835);
   }
@@ -18,9 +29,12 @@ class OnePhoneTest extends BrowserTest {
 
   /** Takes the demo's round out and saves a visit at a stop of it. */
   private static void visit(Page day, int stop) {
-    day.locator("[data-round]").first().locator("text=Take this round offline").click();
+    Locator round =
+        day.locator(
+            "[data-round]", new Page.LocatorOptions().setHasText("before the autumn tides"));
+    round.locator("text=Take this round offline").click();
     assertThat(day.locator(".done")).containsText("You can go offline");
-    day.locator("[data-round]").first().locator("text=Go to the stops").click();
+    round.locator("text=Go to the stops").click();
     day.locator(".stop").nth(stop).click();
     day.waitForSelector("#save");
     day.fill("#q-notes", "by the first of two");
