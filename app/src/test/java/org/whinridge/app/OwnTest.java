@@ -363,6 +363,59 @@ class OwnTest extends SmallServerTest {
     }
   }
 
+  /** With the token that the page shows, and not with one of the tests. */
+  private Cookie signInByThePage() throws Exception {
+    MockHttpServletResponse page =
+        mvc.perform(get("/sign-in").accept("text/html")).andReturn().getResponse();
+    return mvc.perform(
+            post("/sign-in")
+                .param("username", "inspector1")
+                .param("password", PASSWORD)
+                .param("_csrf", shown(page.getContentAsString()))
+                .cookie(page.getCookie("SESSION")))
+        .andReturn()
+        .getResponse()
+        .getCookie("SESSION");
+  }
+
+  private static String shown(String page) {
+    return page.replaceAll("(?s).*?name=\"_csrf\" value=\"([^\"]+)\".*", "$1");
+  }
+
+  /** The first pages after signing in are asked for at once; each can send what it shows. */
+  @Test
+  void firstPagesAtOnceHaveOneTokenAgainstOtherSites() throws Exception {
+    for (int round = 0; round < 10; round++) {
+      Cookie session = signInByThePage();
+      List<CompletableFuture<String>> all = new ArrayList<>();
+      for (int i = 0; i < 6; i++)
+        all.add(
+            CompletableFuture.supplyAsync(
+                () -> {
+                  try {
+                    return shown(
+                        mvc.perform(get("/me").accept("text/html").cookie(session))
+                            .andReturn()
+                            .getResponse()
+                            .getContentAsString());
+                  } catch (Exception e) {
+                    throw new IllegalStateException(e);
+                  }
+                }));
+      for (CompletableFuture<String> a : all)
+        assertThat(
+                mvc.perform(
+                        post("/me/style")
+                            .param("keys", "true")
+                            .param("_csrf", a.join())
+                            .cookie(session))
+                    .andReturn()
+                    .getResponse()
+                    .getRedirectedUrl())
+            .isEqualTo("/me");
+    }
+  }
+
   @Test
   void thePasswordsStrengthIsSaidInWords() throws Exception {
     assertThat(strength("password1234", "")).isEqualTo("weak");

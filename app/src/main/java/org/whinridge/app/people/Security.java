@@ -11,6 +11,7 @@ import org.springframework.security.web.SecurityFilterChain;
 import org.springframework.security.web.authentication.LoginUrlAuthenticationEntryPoint;
 import org.springframework.security.web.authentication.UsernamePasswordAuthenticationFilter;
 import org.springframework.security.web.csrf.CsrfFilter;
+import org.springframework.security.web.csrf.CsrfToken;
 import org.whinridge.app.shell.ReadersChoice;
 import org.whinridge.app.shell.ToldAsJson;
 import org.whinridge.core.said.Said;
@@ -71,6 +72,10 @@ class Security {
                     .successHandler(
                         (q, r, who) -> {
                           waits.succeeded(who.getName(), q.getRemoteAddr());
+                          // made now: of two first pages at once each would make an own one, and
+                          // the page whose token is not the one that is kept could send nothing
+                          if (q.getAttribute(CsrfToken.class.getName()) instanceof CsrfToken t)
+                            t.getToken();
                           Account a = accounts.get(who.getName());
                           ReadersChoice.keep(q.getSession(), a.zone(), a.style(), a.singleKeys());
                           next.onAuthenticationSuccess(q, r, who);

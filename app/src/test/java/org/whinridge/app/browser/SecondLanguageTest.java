@@ -22,7 +22,7 @@ import org.springframework.test.context.DynamicPropertySource;
  * A second language is one more file: an invented one with longer words, accents, from right to
  * left. What stands on a page without its marks did not come out of the catalogue.
  */
-class SecondLanguageTest extends BrowserTest {
+class SecondLanguageTest extends DemoBrowserTest {
   /** What is seen or spoken of a page, in pieces. */
   private static final String SAID =
       "() => { const out = new Set(); const seen = (e) => e.checkVisibility?.({ visibilityProperty: true }) ?? true;"
