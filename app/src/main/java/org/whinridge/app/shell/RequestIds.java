@@ -5,7 +5,6 @@ import jakarta.servlet.ServletException;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
 import java.io.IOException;
-import java.security.Principal;
 import java.util.HexFormat;
 import java.util.concurrent.ThreadLocalRandom;
 import org.slf4j.Logger;
@@ -43,14 +42,12 @@ class RequestIds extends OncePerRequestFilter {
       next.doFilter(q, r);
     } finally {
       if (!q.getMethod().equals("GET") || r.getStatus() >= FAILED) {
-        Principal who = q.getUserPrincipal();
         LOG.info(
-            "{} {} {} in {} ms by {}",
+            "{} {} {} in {} ms",
             q.getMethod(),
             q.getRequestURI(),
             r.getStatus(),
-            (System.nanoTime() - began) / 1_000_000,
-            who == null ? "nobody" : who.getName());
+            (System.nanoTime() - began) / 1_000_000);
       }
       MDC.remove(ID);
     }
