@@ -6,7 +6,7 @@ test("only the right PIN gives the token back, and the text says nothing of it",
   const locked = await lock("a-token", "471147", 1000);
   assert.equal(await unlock(locked, "471147"), "a-token");
   assert.equal(await unlock(locked, "471148"), undefined);
-  assert.ok(!new TextDecoder("latin1").decode(locked.text).includes("a-token"));
+  assert.ok(!String.fromCharCode(...new Uint8Array(locked.text)).includes("a-token"));
   const again = await lock("a-token", "471147", 1000);
   assert.notDeepEqual(again.salt, locked.salt);
   assert.notDeepEqual(again.text, locked.text);
