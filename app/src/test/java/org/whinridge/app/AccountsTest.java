@@ -158,31 +158,7 @@ class AccountsTest extends SmallServerTest {
             .asArray()
             .get(0)
             .asObject();
-    JsonObject start =
-        new JsonObject()
-            .add("person", person)
-            .add("startedAt", "2026-05-04T09:00:00Z")
-            .add("offset", 60)
-            .add("edition", 1);
-    JsonObject visit =
-        new JsonObject()
-            .add("id", UUID.randomUUID().toString())
-            .add("round", held.round().toString())
-            .add("edition", 1)
-            .add("feature", feature.get("id"))
-            .add("startedAt", "2026-05-04T09:00:00Z")
-            .add("endedAt", "2026-05-04T09:10:00Z")
-            .add("start", start)
-            .add("state", new JsonObject().add("answers", new JsonObject()))
-            .add(
-                "base",
-                new JsonObject()
-                    .add("version", feature.get("version"))
-                    .add("values", feature.get("properties"))
-                    .add("geometry", feature.get("geometry")))
-            .add("set", new JsonObject().add("notes", "seen"))
-            .add("kept", new JsonObject())
-            .add("photos", new JsonArray());
+    JsonObject visit = SmallVisit.of(feature, held.round(), person);
     done(
         post("/api/day/hand-ins")
             .contentType("application/json")

@@ -238,32 +238,9 @@ class AddressesTest extends SmallServerTest {
             .asArray()
             .get(0)
             .asObject();
-    String id = UUID.randomUUID().toString();
     JsonObject visit =
-        new JsonObject()
-            .add("id", id)
-            .add("round", other.round().toString())
-            .add("edition", 1)
-            .add("feature", feature.get("id"))
-            .add("startedAt", "2026-05-04T09:00:00Z")
-            .add("endedAt", "2026-05-04T09:10:00Z")
-            .add(
-                "start",
-                new JsonObject()
-                    .add("person", "stranger-outside")
-                    .add("startedAt", "2026-05-04T09:00:00Z")
-                    .add("offset", 60)
-                    .add("edition", 1))
-            .add("state", new JsonObject().add("answers", new JsonObject()))
-            .add(
-                "base",
-                new JsonObject()
-                    .add("version", feature.get("version"))
-                    .add("values", feature.get("properties"))
-                    .add("geometry", feature.get("geometry")))
-            .add("set", new JsonObject())
-            .add("kept", new JsonObject())
-            .add("photos", new JsonArray());
+        SmallVisit.of(feature, other.round(), "stranger-outside").set("set", new JsonObject());
+    String id = visit.getString("id", "");
     JsonObject broken =
         new JsonObject()
             .add("id", UUID.randomUUID().toString())

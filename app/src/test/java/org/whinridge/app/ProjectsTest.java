@@ -77,30 +77,7 @@ class ProjectsTest extends SmallServerTest {
             .asArray()
             .get(0)
             .asObject();
-    return new JsonObject()
-        .add("id", UUID.randomUUID().toString())
-        .add("round", held.round().toString())
-        .add("edition", 1)
-        .add("feature", feature.get("id"))
-        .add("startedAt", "2026-05-04T09:00:00Z")
-        .add("endedAt", "2026-05-04T09:10:00Z")
-        .add(
-            "start",
-            new JsonObject()
-                .add("person", inspector)
-                .add("startedAt", "2026-05-04T09:00:00Z")
-                .add("offset", 60)
-                .add("edition", 1))
-        .add("state", new JsonObject().add("answers", new JsonObject()))
-        .add(
-            "base",
-            new JsonObject()
-                .add("version", feature.get("version"))
-                .add("values", feature.get("properties"))
-                .add("geometry", feature.get("geometry")))
-        .add("set", new JsonObject().add("notes", "seen"))
-        .add("kept", new JsonObject())
-        .add("photos", new JsonArray());
+    return SmallVisit.of(feature, held.round(), inspector);
   }
 
   private void handIn(JsonObject... visits) throws Exception {

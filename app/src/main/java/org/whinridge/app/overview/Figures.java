@@ -16,6 +16,7 @@ import org.springframework.jdbc.core.RowCallbackHandler;
 import org.springframework.jdbc.core.namedparam.NamedParameterJdbcTemplate;
 import org.springframework.stereotype.Repository;
 import org.springframework.transaction.annotation.Transactional;
+import org.whinridge.app.daybook.SetAside;
 import org.whinridge.core.round.StopState;
 import org.whinridge.core.visit.VisitState;
 
@@ -188,8 +189,8 @@ class Figures {
   long setAside(UUID project) {
     Long n =
         jdbc.queryForObject(
-            "select count(*) from set_aside where project_id = :p and fate = 'open'",
-            Map.of("p", project),
+            "select count(*) from set_aside where project_id = :p and fate = :open",
+            Map.of("p", project, "open", SetAside.Fate.OPEN.id()),
             Long.class);
     return n == null ? 0 : n;
   }

@@ -10,6 +10,7 @@ import org.springframework.http.HttpHeaders;
 import org.springframework.security.core.context.SecurityContext;
 import org.springframework.security.core.context.SecurityContextHolder;
 import org.springframework.web.filter.OncePerRequestFilter;
+import org.whinridge.app.shell.Crowd;
 import org.whinridge.app.shell.ToldAsJson;
 import org.whinridge.core.said.Said;
 
@@ -38,6 +39,7 @@ class DeviceFilter extends OncePerRequestFilter {
     if (known.isPresent() && known.get().revoked()) {
       devices.toldToWipe(known.get().id());
       r.setHeader(STATE, "revoked");
+      Crowd.dontRead(q);
       told.send(q, r, 401, Said.of("refused.deviceRevoked"));
       return;
     }

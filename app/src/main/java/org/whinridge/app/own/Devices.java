@@ -62,7 +62,11 @@ public class Devices implements BuiltOnAccounts {
   /** The devices of a project's people, without positions that no round of it lets them tell. */
   public List<Device> in(UUID project, Collection<String> accounts) {
     return of(accounts).stream()
-        .map(d -> positions.in(project, d.account()) ? d : d.withoutPosition())
+        .map(
+            d ->
+                d.position().isEmpty() || positions.in(project, d.account())
+                    ? d
+                    : d.withoutPosition())
         .toList();
   }
 
@@ -81,6 +85,7 @@ public class Devices implements BuiltOnAccounts {
         devices.findByAccountAndOwnIdAndRevokedAtIsNull(account, id).stream()
             .findFirst()
             .flatMap(x -> locks.lock(DeviceEntity.class, x.id))
+            .filter(x -> x.revokedAt == null) // not since it was found either
             .orElseGet(DeviceEntity::new);
     if (e.id == null) e.id = UUID.randomUUID();
     e.account = account;

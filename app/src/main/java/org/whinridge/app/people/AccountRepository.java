@@ -4,6 +4,7 @@ import java.util.List;
 import org.springframework.data.domain.Pageable;
 import org.springframework.data.jpa.repository.JpaRepository;
 import org.springframework.data.jpa.repository.Query;
+import org.whinridge.core.access.AccountState;
 
 interface AccountRepository extends JpaRepository<AccountEntity, String> {
   boolean existsByNameIgnoreCase(String name);
@@ -21,6 +22,11 @@ interface AccountRepository extends JpaRepository<AccountEntity, String> {
 
   List<AccountEntity> findByKeeperTrueOrderByName();
 
-  @Query("select count(a) from AccountEntity a where a.keeper = true and a.state = 'active'")
-  long keepers();
+  @Query("select count(a) from AccountEntity a where a.keeper = true and a.state = :state")
+  long keepersWho(String state);
+
+  /** How many keepers may sign in. */
+  default long keepers() {
+    return keepersWho(AccountState.ACTIVE.id());
+  }
 }
