@@ -8,23 +8,28 @@ import java.io.OutputStream;
 import java.io.UncheckedIOException;
 import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Properties;
+import java.util.Set;
 import java.util.TreeMap;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import org.locationtech.jts.geom.Envelope;
 import org.opengis.referencing.crs.CoordinateReferenceSystem;
+import org.whinridge.core.place.AreaOfUse;
 import org.whinridge.core.place.CoordinateSystem;
+import org.whinridge.core.place.Utm;
 
 /** Coordinate systems of files: those of the EPSG dataset, and those that a text describes. */
 public final class CoordinateSystems {
-  /** A system that can be chosen: its EPSG number and its name. */
-  public record Choice(int epsg, String name) {}
+  /** A system that can be chosen: its EPSG number, its name, and where it is meant to be used. */
+  public record Choice(int epsg, String name, Optional<AreaOfUse> area) {}
 
   private static final Pattern LINE = Pattern.compile("<(\\d+)>\\s*(.*?)\\s*<>.*");
   private static final Map<Integer, Optional<CoordinateSystem>> READ = new ConcurrentHashMap<>();
@@ -94,6 +99,29 @@ public final class CoordinateSystems {
   }
 
   /**
+   * The systems that are usual at a place and that a project may have: UTM on WGS 84, then those
+   * made for surveys and maps there, the ones for the smallest area first.
+   *
+   * @param lon longitude on WGS 84, -180 to 180
+   * @param lat latitude, -90 to 90
+   */
+  public static List<Choice> at(double lon, double lat, int most) {
+    List<Choice> out = new ArrayList<>();
+    Utm.at(lon, lat)
+        .ifPresent(s -> out.add(choice(Integer.parseInt(s.code().substring("EPSG:".length())))));
+    AreasOfUse.surveyedAt(lon, lat).stream()
+        .filter(code -> out.stream().noneMatch(c -> c.epsg() == code))
+        .filter(code -> own(code).isPresent())
+        .limit(Math.max(0, most - out.size()))
+        .forEach(code -> out.add(choice(code)));
+    return List.copyOf(out);
+  }
+
+  private static Choice choice(int code) {
+    return new Choice(code, Epsg.names().getOrDefault(code, "EPSG:" + code), AreasOfUse.of(code));
+  }
+
+  /**
    * The system with the operation that is best for where data lie; the same for those of which
    * there is one.
    *
@@ -114,29 +142,39 @@ public final class CoordinateSystems {
   }
 
   /**
-   * Systems whose number begins with, or whose name holds, all the words asked for; WGS 84 and
-   * ETRS89 first, then the shortest names, at most {@code most}.
+   * Systems whose number begins with, or whose name or area of use holds, all the words asked for;
+   * those whose name holds them first, WGS 84 and ETRS89 before others, then the shortest names, at
+   * most {@code most}.
    */
   public static List<Choice> find(String asked, int most) {
     String[] words = asked.toLowerCase(Locale.ROOT).strip().split("[\\s:]+");
     List<Choice> out = new ArrayList<>();
+    Set<Integer> byName = new HashSet<>();
     Epsg.names()
         .forEach(
             (code, full) -> {
-              String name = full.toLowerCase(Locale.ROOT);
-              for (String w : words)
-                if (!w.equals("epsg") && !name.contains(w) && !String.valueOf(code).startsWith(w))
-                  return;
-              out.add(new Choice(code, full));
+              Optional<AreaOfUse> area = AreasOfUse.of(code);
+              if (holds(words, code, full)) byName.add(code);
+              else if (!holds(words, code, full + " " + area.map(AreaOfUse::name).orElse("")))
+                return;
+              out.add(new Choice(code, full, area));
             });
     out.sort(
-        java.util.Comparator.comparing(
-                (Choice c) -> !String.valueOf(c.epsg()).equals(asked.strip()))
+        Comparator.comparing((Choice c) -> !String.valueOf(c.epsg()).equals(asked.strip()))
+            .thenComparing(c -> !byName.contains(c.epsg()))
             .thenComparing(c -> !c.name().startsWith("WGS 84"))
             .thenComparing(c -> !c.name().startsWith("ETRS89"))
             .thenComparingInt(c -> c.name().length())
             .thenComparingInt(Choice::epsg));
     return List.copyOf(out.subList(0, Math.min(most, out.size())));
+  }
+
+  private static boolean holds(String[] words, int code, String text) {
+    String low = text.toLowerCase(Locale.ROOT);
+    for (String w : words)
+      if (!w.equals("epsg") && !low.contains(w) && !String.valueOf(code).startsWith(w))
+        return false;
+    return true;
   }
 
   /**
