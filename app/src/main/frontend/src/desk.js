@@ -1,10 +1,12 @@
 // The desk: small behaviours at once (its keys are in keys.js); what belongs to one page comes with that page.
 import Alpine from "@alpinejs/csp";
+import { sayLengthsIn } from "./shell/format.js";
 import { loadCatalogue, say } from "./shell/say.js";
 import { day, offsetOf, shortDay, when } from "./shell/styles.js";
 import { fillSymbols } from "./shell/symbols.js";
 
 await loadCatalogue();
+sayLengthsIn(document.documentElement.dataset.units);
 
 // what the server writes of moments is in the person's time zone too
 document.cookie = `zone=${Intl.DateTimeFormat().resolvedOptions().timeZone}; path=/; max-age=31536000; SameSite=Lax`;
@@ -62,8 +64,11 @@ const pages = {
   "round-map": async () => (await import("./desk/round/map.js")).roundMap,
   "round-planner": async () => (await import("./desk/round/planner.js")).plannerPage,
   "visit-places": async () => (await import("./desk/visit/places.js")).visitPlaces,
-  "project-new": async () => (await import("./desk/systems.js")).newProjectPage,
+  "project-new": async () => (await import("./desk/project/settings.js")).newProjectPage,
+  "project-about": async () => (await import("./desk/project/settings.js")).aboutPage,
   "password-strength": async () => (await import("./desk/password.js")).passwordStrength,
+  "going-back": async () => (await import("./desk/going-back.js")).goingBackPage,
+  "carried-file": async () => (await import("./desk/visit/carried-file.js")).carriedFileCard,
   "take-out": async () => (await import("./desk/systems.js")).takeOutPage,
 };
 

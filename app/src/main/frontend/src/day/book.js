@@ -7,6 +7,7 @@ import { currentFix } from "./fix.js";
 import { hasToken } from "../shell/device-token.js";
 import { bySession, here, tokenEnded } from "./people.js";
 import { wipe } from "./wipe.js";
+import { sayLengthsIn } from "../shell/format.js";
 import { open as openPack } from "./pack.js";
 import * as store from "./store.js";
 
@@ -80,6 +81,7 @@ export async function load() {
   book.packs = await Promise.all(packs.map((p) => openPack(p.round)));
   book.visits = (await store.all("visits")).filter((v) => v.person === book.person);
   book.round = book.packs.find((p) => p.round === book.round?.round) ?? book.packs.at(-1) ?? null;
+  sayLengthsIn(book.round?.work.project?.units);
 }
 
 /** The state of a stop as this device knows it. */

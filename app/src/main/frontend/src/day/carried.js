@@ -10,6 +10,8 @@ import { book, refresh, tell } from "./book.js";
 import { waitingForCopy } from "./contact.js";
 import { show } from "./frame.js";
 import { carried } from "./carry.js";
+import { carriedFile, give } from "./carried-file.js";
+import { bytes } from "../shell/format.js";
 import { handIn, tryAgain } from "./hand-in.js";
 import { signInNote } from "./notes.js";
 import * as store from "./store.js";
@@ -27,6 +29,16 @@ export async function carriedView() {
         ${words(c)}
       </button>
     </p>
+    ${
+      c.visits.length + c.refused.length + c.photos.length
+        ? html`<details class="card my-2" id="as-file">
+            <summary>${say("day.asFile")}</summary>
+            <p class="quiet my-2">${say("day.asFileHow")}</p>
+            <button type="button" @click=${(e) => asFile(e.currentTarget)}>${say("day.writeFile")}</button>
+            <p role="status" id="file-written"></p>
+          </details>`
+        : nothing
+    }
     <p role="status" id="progress" .textContent=${live("")}></p>
     ${c.begun.length ? html`<p class="quiet">${say("day.begunKept", { n: c.begun.length })}</p>` : nothing} ${given.map(givenCard)}
     <ul class="flex flex-col gap-2">
@@ -93,6 +105,18 @@ async function send(progress) {
   });
   const refused = n.refused ? " " + say("day.refusedStay", { n: n.refused }) : "";
   tell(n.refused ? "problem" : "done", say("day.handedIn", { visits: n.visits, photos: n.photos }) + refused);
+}
+
+async function asFile(button) {
+  button.disabled = true;
+  const told = /** @type {HTMLElement} */ (document.getElementById("file-written"));
+  try {
+    const { file, visits, photos } = await carriedFile(book.person);
+    await give(file);
+    told.textContent = say("day.fileWritten", { name: file.name, visits, photos, size: bytes(file.size) });
+  } finally {
+    button.disabled = false;
+  }
 }
 
 async function deliver(button) {

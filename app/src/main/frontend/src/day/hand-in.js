@@ -12,7 +12,8 @@ import { sendPhoto } from "./send-photo.js";
 const MOST_CHARACTERS = 3_000_000;
 const MOST_VISITS = 100;
 
-function document(v) {
+/** A visit as it is handed in. */
+export function visitDocument(v) {
   const g = v.base.geometry;
   return {
     id: v.id,
@@ -77,7 +78,7 @@ async function sendVisits(me, waiting, refused, told) {
   const handInId = (await store.get("meta", "open-hand-in")) ?? crypto.randomUUID();
   await store.put("meta", handInId, "open-hand-in");
   const head = { id: handInId, device: deviceName(), deviceId: await deviceId(), person: me.person, sentAt: new Date().toISOString() };
-  const todo = parts(waiting.map((v) => ({ visit: v, text: JSON.stringify(document(v)) })));
+  const todo = parts(waiting.map((v) => ({ visit: v, text: JSON.stringify(visitDocument(v)) })));
   let sent = 0;
   while (todo.length) {
     const part = todo.shift();

@@ -33,6 +33,3 @@ export function systemField(input, from, changed = () => {}) {
 /** The form of outputs. @param {HTMLFormElement} form */
 export const takeOutPage = (form) =>
   systemField(/** @type {HTMLInputElement} */ (form.querySelector("#system")), `/api/p/${form.dataset.project ?? ""}/systems`);
-
-/** The form of a new project, whose own system is one that devices can compute with. @param {HTMLFormElement} form */
-export const newProjectPage = (form) => systemField(/** @type {HTMLInputElement} */ (form.querySelector("#system")), "/api/own-systems");

@@ -17,7 +17,7 @@ import Icon from "ol/style/Icon.js";
 import Stroke from "ol/style/Stroke.js";
 import Style from "ol/style/Style.js";
 import Text from "ol/style/Text.js";
-import { degrees } from "../shell/format.js";
+import { degrees, inFeet } from "../shell/format.js";
 import { say } from "../shell/say.js";
 import { symbolUrl } from "../shell/symbols.js";
 import { withOutline } from "./outline.js";
@@ -41,7 +41,7 @@ export function makeMap(target, basemap) {
     target,
     layers: basemap ? [plainBase(basemap)] : [],
     controls: controls({ attribution: false, rotate: false, zoomOptions: zoomSaid() }).extend([
-      new ScaleLine({ units: "metric", minWidth: 70 }),
+      new ScaleLine({ units: inFeet() ? "imperial" : "metric", minWidth: 70 }),
       new MousePosition({ projection: "EPSG:4326", coordinateFormat: degrees, placeholder: "" }),
     ]),
     interactions: interactions({ altShiftDragRotate: false, pinchRotate: false }),

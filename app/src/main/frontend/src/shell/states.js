@@ -11,5 +11,7 @@ export const VISIT = {
 export const STOP = { TO_DO: "to do", STARTED: "started", DONE: "done", SENT_BACK: "sent back", NO_ACCESS: "no access", GONE: "gone" };
 /** The states of a row of a list section: core's RowState. */
 export const ROW = { NEW: "new", TO_CONFIRM: "to confirm", STILL: "still there", MENDED: "mended", GONE: "gone" };
+/** In which units a project says lengths: core's Units. */
+export const UNITS = { METRIC: "metric", FEET: "feet" };
 /** The answer to a visit that could not be kept now and is to be sent again: VisitAnswer.BUSY. */
 export const BUSY = "busy";

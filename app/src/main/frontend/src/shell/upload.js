@@ -20,6 +20,7 @@ export function refusal(e) {
 export function upload(file, { endpoint, metadata, told }) {
   /** @type {Upload} */
   let going;
+  /** @type {Promise<{url: string}>} */
   const done = new Promise((over, failed) => {
     going = new Upload(file, {
       endpoint,
@@ -30,7 +31,7 @@ export function upload(file, { endpoint, metadata, told }) {
       storeFingerprintForResuming: false,
       onChunkComplete: (_, accepted, of) => told(accepted, of ?? file.size),
       onError: (e) => failed(new Error(refusal(e))),
-      onSuccess: () => over(undefined),
+      onSuccess: () => over({ url: going.url ?? "" }),
     });
   });
   return { start: () => going.start(), pause: () => going.abort(), done };

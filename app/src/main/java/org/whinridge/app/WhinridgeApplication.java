@@ -1,9 +1,8 @@
 package org.whinridge.app;
 
-import org.springframework.boot.SpringApplication;
 import org.springframework.boot.autoconfigure.SpringBootApplication;
 import org.whinridge.app.ops.BackupCommand;
-import org.whinridge.app.ops.StoreOpening;
+import org.whinridge.app.ops.Starting;
 
 /** The application. Profile {@code demo} fills an empty store with the Isle of Ostrey. */
 @SpringBootApplication
@@ -11,8 +10,6 @@ public class WhinridgeApplication {
   /** Starts it; or, with {@code backup FILE DATA} or {@code restore FILE DATA}, does that alone. */
   public static void main(String[] args) {
     if (BackupCommand.isOne(args)) System.exit(BackupCommand.run(System.out, args));
-    SpringApplication application = new SpringApplication(WhinridgeApplication.class);
-    application.addListeners(new StoreOpening());
-    application.run(args);
+    Starting.start(WhinridgeApplication.class, args);
   }
 }

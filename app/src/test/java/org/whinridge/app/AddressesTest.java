@@ -16,6 +16,7 @@ import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.Base64;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
@@ -37,11 +38,14 @@ import org.springframework.test.web.servlet.MockMvc;
 import org.springframework.test.web.servlet.MvcResult;
 import org.springframework.web.bind.annotation.RequestMethod;
 import org.springframework.web.servlet.mvc.method.annotation.RequestMappingHandlerMapping;
+import org.whinridge.app.map.Basemaps;
 import org.whinridge.app.shell.Needs;
 import org.whinridge.app.shell.OpenTo;
+import org.whinridge.app.shell.Sha256;
 import org.whinridge.core.access.Right;
 import org.whinridge.core.access.Role;
 import org.whinridge.core.text.Word;
+import org.whinridge.demo.Relief;
 
 /**
  * Every address of the running application, called as nobody, as each role, as a member of another
@@ -70,11 +74,13 @@ class AddressesTest extends SmallServerTest {
   @Autowired MockMvc mvc;
   @Autowired JdbcTemplate jdbc;
   @Autowired SmallProject small;
+  @Autowired Basemaps basemaps;
 
   @Autowired
   @Qualifier("requestMappingHandlerMapping")
   RequestMappingHandlerMapping mapping;
 
+  private static final String PHOTO = UUID.randomUUID().toString();
   private static SmallProject.Held other;
   private static final Map<String, String> foreign = new LinkedHashMap<>();
 
@@ -221,6 +227,65 @@ class AddressesTest extends SmallServerTest {
             other.layer()));
     foreign.put("acts", foreign.get("history"));
     foreign.put("bring-in", broughtIn());
+    foreign.put("photos", PHOTO);
+    foreign.put("basemaps", basemap());
+    foreign.put("devices", device());
+    foreign.put("invitations", invitation());
+    foreign.put("basemap-uploads", upload("/api/p/other/basemap-uploads"));
+    foreign.put("carried-uploads", upload("/api/p/other/carried-uploads"));
+    foreign.put("uploads", upload("/api/p/other/bring-in/uploads"));
+    foreign.put("carried", foreign.get("carried-uploads"));
+  }
+
+  private String basemap() throws Exception {
+    UUID id = UUID.randomUUID();
+    Path relief = Files.createTempDirectory("relief").resolve("relief.mbtiles");
+    Relief.write(relief);
+    basemaps.add(other.project().id(), id, "Relief", relief, "stranger");
+    return id.toString();
+  }
+
+  /** A paired device of the other project's inspector. */
+  private String device() {
+    UUID id = UUID.randomUUID();
+    jdbc.update(
+        "insert into device (id, account, own_id, name, paired_at, paired_by) values (?, 'stranger-outside', 'd', 'their phone', current_timestamp, 'code')",
+        id);
+    return id.toString();
+  }
+
+  private String invitation() throws Exception {
+    mvc.perform(
+        post("/p/other/people/invite")
+            .param("names", "Somebody Else")
+            .param("role", "reader")
+            .with(user("stranger"))
+            .with(csrf()));
+    return jdbc.queryForObject(
+        "select id from invitation where project_id = ? fetch first row only",
+        String.class,
+        other.project().id());
+  }
+
+  private static String base64(String s) {
+    return Base64.getEncoder().encodeToString(s.getBytes(StandardCharsets.UTF_8));
+  }
+
+  /** An upload that the other project's coordinator has begun. */
+  private String upload(String home) throws Exception {
+    String place =
+        mvc.perform(
+                post(home)
+                    .header("Tus-Resumable", "1.0.0")
+                    .header("Upload-Length", "10")
+                    .header("Upload-Metadata", "lot " + base64(foreign.get("bring-in")))
+                    .with(user("stranger"))
+                    .with(csrf()))
+            .andReturn()
+            .getResponse()
+            .getHeader("Location");
+    assertThat(place).as(home).isNotNull();
+    return place.replaceAll(".*/", "");
   }
 
   /** A visit of the other project's first stop and, in the same hand-in, what is no visit. */
@@ -239,7 +304,17 @@ class AddressesTest extends SmallServerTest {
             .get(0)
             .asObject();
     JsonObject visit =
-        SmallVisit.of(feature, other.round(), "stranger-outside").set("set", new JsonObject());
+        SmallVisit.of(feature, other.round(), "stranger-outside")
+            .set("set", new JsonObject())
+            .set(
+                "photos",
+                new JsonArray()
+                    .add(
+                        new JsonObject()
+                            .add("id", PHOTO)
+                            .add("question", "photo")
+                            .add("sha256", Sha256.of(new byte[] {1}))
+                            .add("bytes", 1)));
     String id = visit.getString("id", "");
     JsonObject broken =
         new JsonObject()
@@ -353,6 +428,30 @@ class AddressesTest extends SmallServerTest {
         + jdbc.queryForList(
             "select state from visit where id = ?", UUID.fromString(foreign.get("hand-ins")))
         + jdbc.queryForList("select revision from form where id = ?", other.form())
-        + jdbc.queryForList("select fate from set_aside");
+        + jdbc.queryForList("select fate from set_aside")
+        + jdbc.queryForList("select name, revoked_at, asked_at from device")
+        + jdbc.queryForList("select used_at from invitation")
+        + jdbc.queryForList("select count(*) from basemap")
+        + jdbc.queryForList("select received_at from visit_photo");
+  }
+
+  /** Of what looks after the server itself only its health is told, and that to everybody. */
+  @Test
+  void theInsidesOfTheServerAreNobodys() throws Exception {
+    for (String path :
+        List.of(
+            "", "/env", "/beans", "/metrics", "/heapdump", "/loggers", "/mappings", "/sessions"))
+      for (String person : List.of("coordinator", "reader", "inspector1"))
+        assertThat(
+                mvc.perform(get("/actuator" + path).with(user(person)))
+                    .andReturn()
+                    .getResponse()
+                    .getStatus())
+            .as("/actuator" + path + " for " + person)
+            .isIn(403, 404);
+    assertThat(mvc.perform(get("/actuator/env")).andReturn().getResponse().getStatus())
+        .isIn(302, 401, 403, 404);
+    assertThat(mvc.perform(get("/actuator/health")).andReturn().getResponse().getContentAsString())
+        .doesNotContain("path", "exists", "database");
   }
 }

@@ -11,6 +11,7 @@ import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
+import org.whinridge.core.place.Units;
 import org.whinridge.core.round.StopState;
 import org.whinridge.core.text.Word;
 import org.whinridge.core.visit.RowState;
@@ -41,6 +42,7 @@ class BothSidesTest {
     assertThat(list("VISIT")).isEqualTo(of(VisitState.values()));
     assertThat(list("STOP")).isEqualTo(of(StopState.values()));
     assertThat(list("ROW")).isEqualTo(of(RowState.values()));
+    assertThat(list("UNITS")).isEqualTo(of(Units.values()));
   }
 
   @Test

@@ -33,6 +33,7 @@ import org.whinridge.core.look.Icons;
 import org.whinridge.core.look.Look;
 import org.whinridge.core.look.Ramp;
 import org.whinridge.core.place.Repair;
+import org.whinridge.core.place.Units;
 import org.whinridge.core.profile.CodeProposal;
 import org.whinridge.core.rules.saying.SentenceParts;
 import org.whinridge.core.text.Word;
@@ -172,6 +173,7 @@ class CatalogueTest {
           Map.entry("account.state", ids(AccountState.values())),
           Map.entry("device.state", ids(DeviceState.values())),
           Map.entry("project.state", ids(ProjectState.values())),
+          Map.entry("units", ids(Units.values())),
           Map.entry("password.strength", ids(PasswordStrength.values())),
           Map.entry(
               "mail",

@@ -107,6 +107,24 @@ class FirstStartTest extends ServerTest {
                 .andReturn()
                 .getResponse()
                 .getContentAsString())
-        .contains("EPSG:27700");
+        .contains("EPSG:27700", "OSGB36 / British National Grid", "Britain");
+  }
+
+  /** A place is enough: UTM there, and the grid by which that country surveys. */
+  @Test
+  void aPlaceProposesItsSystems() throws Exception {
+    assertThat(systemsAt("5.5", "52").getContentAsString())
+        .contains("EPSG:32631", "EPSG:28992", "Netherlands", "\"box\":{\"west\":");
+    assertThat(systemsAt("east", "52").getStatus()).isEqualTo(400);
+  }
+
+  private MockHttpServletResponse systemsAt(String lon, String lat) throws Exception {
+    return mvc.perform(
+            get("/api/own-systems")
+                .param("lon", lon)
+                .param("lat", lat)
+                .with(user("Asta of Ostrey")))
+        .andReturn()
+        .getResponse();
   }
 }

@@ -14,6 +14,7 @@ class HandInEntity {
   @Version Long rowVersion;
   String person;
   String device;
+  String broughtBy;
   Instant receivedAt;
   int visits;
   long bytes;

@@ -8,6 +8,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.UUID;
+import java.util.function.Function;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.beans.factory.annotation.Value;
@@ -17,6 +18,8 @@ import org.springframework.stereotype.Service;
 import org.springframework.transaction.PlatformTransactionManager;
 import org.springframework.transaction.support.TransactionTemplate;
 import org.whinridge.app.layer.Layers;
+import org.whinridge.app.round.Round;
+import org.whinridge.app.round.Rounds;
 import org.whinridge.app.shell.Attempts;
 import org.whinridge.app.shell.Refusal;
 
@@ -31,6 +34,7 @@ class HandIns {
   private final HandInRepository handIns;
   private final VisitKeeping keeping;
   private final SetAsides setAsides;
+  private final Rounds rounds;
   private final TransactionTemplate transaction;
   private final JdbcTemplate jdbc;
   private final long mostBytesADay;
@@ -39,12 +43,14 @@ class HandIns {
       HandInRepository handIns,
       VisitKeeping keeping,
       SetAsides setAsides,
+      Rounds rounds,
       PlatformTransactionManager manager,
       JdbcTemplate jdbc,
       @Value("${whinridge.hand-ins-a-day}") long mostBytesADay) {
     this.handIns = handIns;
     this.keeping = keeping;
     this.setAsides = setAsides;
+    this.rounds = rounds;
     this.transaction = new TransactionTemplate(manager);
     this.jdbc = jdbc;
     this.mostBytesADay = mostBytesADay;
@@ -52,16 +58,35 @@ class HandIns {
 
   /** Takes a hand-in, or a part of one; answers with one line per visit. */
   Answer receive(JsonObject handIn, String person) throws Exception {
-    SentHandIn sent = SentHandIn.read(handIn);
     bounded(person);
+    return take(handIn, person, id -> rounds.forPerson(id, person), null);
+  }
+
+  /**
+   * Takes what somebody else brought in for a person, of rounds in one project; it is kept also
+   * when that person goes out there no more.
+   */
+  Answer bringIn(JsonObject handIn, String person, UUID project, String by) throws Exception {
+    return take(handIn, person, id -> rounds.of(project, id, person), by);
+  }
+
+  /** The project that a text belongs to by its round, if that much can be read of it. */
+  Optional<UUID> projectOf(JsonValue raw) {
+    return keeping.projectOf(raw);
+  }
+
+  private Answer take(
+      JsonObject handIn, String person, Function<UUID, Round> roundOf, String broughtBy)
+      throws Exception {
+    SentHandIn sent = SentHandIn.read(handIn);
     Sender by = new Sender(sent.id(), person, sent.device(), sent.deviceId());
     Attempts.twice(
         () -> {
-          transaction.executeWithoutResult(t -> begin(by));
+          transaction.executeWithoutResult(t -> begin(by, broughtBy));
           return null;
         });
     List<VisitAnswer> answers = new ArrayList<>();
-    for (JsonValue v : sent.visits()) answers.add(one(v, by));
+    for (JsonValue v : sent.visits()) answers.add(one(v, by, roundOf));
     jdbc.execute("CHECKPOINT SYNC");
     LOG.info("hand-in {} by {} with {} visits", sent.id(), person, sent.visits().size());
     return new Answer(sent.id(), answers);
@@ -80,7 +105,7 @@ class HandIns {
           "refused.handedMbVisitsToday", "person", person, "mb", mostBytesADay / 1_000_000);
   }
 
-  private void begin(Sender by) {
+  private void begin(Sender by, String broughtBy) {
     Optional<HandInEntity> there = handIns.findById(by.handIn());
     if (there.isPresent()) {
       if (!there.get().person.equals(by.person()))
@@ -91,6 +116,7 @@ class HandIns {
     h.id = by.handIn();
     h.person = by.person();
     h.device = by.device();
+    h.broughtBy = broughtBy;
     h.receivedAt = Layers.now();
     handIns.save(h);
   }
@@ -99,9 +125,10 @@ class HandIns {
     handIns.count(by.handIn(), bytes);
   }
 
-  private VisitAnswer one(JsonValue raw, Sender by) throws Exception {
+  private VisitAnswer one(JsonValue raw, Sender by, Function<UUID, Round> roundOf)
+      throws Exception {
     try {
-      return kept(raw, by);
+      return kept(raw, by, roundOf);
     } catch (ConcurrencyFailureException e) {
       return VisitAnswer.busy(SentHandIn.idOf(raw));
     } catch (VisitKeeping.NoVisit e) {
@@ -128,8 +155,9 @@ class HandIns {
     }
   }
 
-  private VisitAnswer kept(JsonValue raw, Sender by) throws Exception {
-    VisitKeeping.Read read = keeping.read(raw, by.person());
+  private VisitAnswer kept(JsonValue raw, Sender by, Function<UUID, Round> roundOf)
+      throws Exception {
+    VisitKeeping.Read read = keeping.read(raw, by.person(), roundOf);
     try {
       return Attempts.twice(
           () ->
@@ -155,7 +183,8 @@ class HandIns {
     SetAsides.Came came = k.came();
     Sender sender = new Sender(came.handIn(), came.person(), came.device(), came.deviceId());
     try {
-      VisitKeeping.Read read = keeping.read(k.document(), came.person());
+      VisitKeeping.Read read =
+          keeping.read(k.document(), came.person(), id -> rounds.of(project, id, came.person()));
       return Attempts.twice(
           () ->
               transaction.execute(

@@ -36,8 +36,10 @@ final class Pack {
   record Round(
       UUID id, String name, String note, String due, String person, boolean tellsPosition) {}
 
-  /** The project, by its address and its name. */
-  record Project(String key, String name) {}
+  /**
+   * The project, by its address and its name, and the word for the units in which it says lengths.
+   */
+  record Project(String key, String name, String units) {}
 
   /** The project's coordinate system. */
   record System(String code, String definition) {}

@@ -5,7 +5,7 @@ import com.github.benmanes.caffeine.cache.Cache;
 import com.github.benmanes.caffeine.cache.Caffeine;
 import java.nio.charset.StandardCharsets;
 import java.time.Duration;
-import java.time.ZoneOffset;
+import java.time.ZoneId;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
@@ -156,7 +156,7 @@ class Packs {
             round.due().map(Object::toString).orElse(""),
             round.person(),
             round.tellsPosition()),
-        new Pack.Project(p.key(), p.name()),
+        new Pack.Project(p.key(), p.name(), p.units().id()),
         new Pack.System(p.systemCode(), p.systemDefinition()),
         new Pack.Named(layer.id(), layer.name()),
         e.number(),
@@ -196,6 +196,7 @@ class Packs {
 
   private Map<UUID, Pack.LastVisit> lastVisits(Round round, Layer layer) {
     Edition e = edition(round);
+    ZoneId zone = projects.byId(round.projectId()).zone();
     Map<UUID, Pack.LastVisit> out = new LinkedHashMap<>();
     visits
         .last(
@@ -205,7 +206,7 @@ class Packs {
                 out.put(
                     feature,
                     new Pack.LastVisit(
-                        v.endedAt().atOffset(ZoneOffset.UTC).toLocalDate(),
+                        v.endedAt().atZone(zone).toLocalDate(),
                         v.person(),
                         Outdoors.pastAnswers(
                             v.sent().answers(),

@@ -8,6 +8,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.UUID;
+import java.util.function.Function;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.dao.DataAccessException;
@@ -103,11 +104,15 @@ class VisitKeeping {
   /** What came of keeping; {@code fresh} when its text was not here before. */
   record Outcome(VisitAnswer answer, boolean fresh) {}
 
-  /** Reads a visit of a person. Not within a transaction, since it asks read models. */
-  Read read(JsonValue raw, String person) throws NoVisit {
+  /**
+   * Reads a visit of a person. Not within a transaction, since it asks read models.
+   *
+   * @param roundOf gives the round of an id, or refuses one that is not this person's
+   */
+  Read read(JsonValue raw, String person, Function<UUID, Round> roundOf) throws NoVisit {
     try {
       if (!raw.isObject()) throw new Unfit("refused.noJsonObject");
-      return read(SentVisit.read(raw.asObject(), raw.toString()), person);
+      return read(SentVisit.read(raw.asObject(), raw.toString()), person, roundOf);
     } catch (Refusal
         | IllegalArgumentException
         | UnsupportedOperationException
@@ -123,10 +128,10 @@ class VisitKeeping {
     }
   }
 
-  private Read read(SentVisit sent, String person) {
+  private Read read(SentVisit sent, String person, Function<UUID, Round> roundOf) {
     UUID id = need(sent.id(), Said.of("refused.noId"));
     if (visits.personOf(id).filter(p -> !p.equals(person)).isPresent()) throw new OfSomebodyElse();
-    Round round = rounds.forPerson(need(sent.round(), Said.of("refused.roundNoId")), person);
+    Round round = roundOf.apply(need(sent.round(), Said.of("refused.roundNoId")));
     UUID feature = need(sent.feature(), Said.of("refused.featureNoId"));
     if (round.stops().stream().noneMatch(s -> s.featureId().equals(feature)))
       throw new Unfit("refused.featureNoStopRound");

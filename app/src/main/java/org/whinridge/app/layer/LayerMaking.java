@@ -14,10 +14,12 @@ import org.slf4j.LoggerFactory;
 import org.springframework.boot.context.event.ApplicationStartedEvent;
 import org.springframework.context.event.EventListener;
 import org.springframework.stereotype.Service;
+import org.whinridge.app.project.Projects;
 import org.whinridge.app.shell.Refusal;
 import org.whinridge.core.layer.Feature;
 import org.whinridge.core.layer.Schema;
 import org.whinridge.core.layer.SchemaChange;
+import org.whinridge.core.place.GeometryKind;
 import org.whinridge.core.said.Said;
 
 /** Makes a layer with all its features: it is there whole, or not at all. */
@@ -30,8 +32,11 @@ public class LayerMaking {
   private final SessionFactory sessions;
   private final LayerRepository layers;
   private final ReadModels models;
+  private final Projects projects;
 
-  LayerMaking(EntityManagerFactory factory, LayerRepository layers, ReadModels models) {
+  LayerMaking(
+      EntityManagerFactory factory, LayerRepository layers, ReadModels models, Projects projects) {
+    this.projects = projects;
     this.models = models;
     this.sessions = factory.unwrap(SessionFactory.class);
     this.layers = layers;
@@ -48,7 +53,7 @@ public class LayerMaking {
    *
    * @param source where it came from, for the ledger: "import of structures.geojson"
    * @param systemCode the coordinate system it came in, or is meant for
-   * @param expectedArea a GeoJSON geometry, or ""
+   * @param expectedArea a GeoJSON geometry, or "" for where the project expects them
    */
   public record NewLayer(
       UUID project,
@@ -91,7 +96,7 @@ public class LayerMaking {
     checkName(plan.project(), plan.name());
     SchemaChange.check(plan.schema());
     Instant now = Layers.now();
-    LayerEntity l = entity(plan, person, now);
+    LayerEntity l = entity(plan, area(plan), person, now);
     try (StatelessSession s = sessions.openStatelessSession()) {
       try {
         s.beginTransaction();
@@ -184,7 +189,15 @@ public class LayerMaking {
     }
   }
 
-  private static LayerEntity entity(NewLayer plan, String person, Instant now) {
+  /** Where it expects its features: as said, else where the project does; a table nowhere. */
+  private String area(NewLayer plan) {
+    if (plan.schema().kind() == GeometryKind.TABLE) return "";
+    return plan.expectedArea().isEmpty()
+        ? projects.byId(plan.project()).expectedArea()
+        : plan.expectedArea();
+  }
+
+  private static LayerEntity entity(NewLayer plan, String area, String person, Instant now) {
     LayerEntity l = new LayerEntity();
     l.id = UUID.randomUUID();
     l.projectId = plan.project();
@@ -200,7 +213,7 @@ public class LayerMaking {
     l.summary = cut(plan.summary().strip(), 1000);
     l.tags = cut(String.join(",", plan.tags()), 300);
     l.systemCode = plan.systemCode();
-    l.expectedArea = plan.expectedArea().isEmpty() ? null : plan.expectedArea();
+    l.expectedArea = area.isEmpty() ? null : area;
     return l;
   }
 

@@ -1,8 +1,6 @@
 package org.whinridge.app.layer;
 
 import java.time.Instant;
-import java.time.LocalDate;
-import java.time.ZoneOffset;
 import java.util.Arrays;
 import java.util.BitSet;
 import java.util.LinkedHashSet;
@@ -11,6 +9,7 @@ import java.util.Set;
 import java.util.function.BiFunction;
 import org.locationtech.jts.geom.Envelope;
 import org.springframework.stereotype.Service;
+import org.whinridge.app.project.ProjectDays;
 import org.whinridge.core.layer.Feature;
 import org.whinridge.core.place.Reach;
 import org.whinridge.core.read.Clock;
@@ -24,8 +23,10 @@ import org.whinridge.core.value.Value;
 @Service
 public class LayerQueries {
   private final ReadModels models;
+  private final ProjectDays days;
 
-  LayerQueries(ReadModels models) {
+  LayerQueries(ReadModels models, ProjectDays days) {
+    this.days = days;
     this.models = models;
   }
 
@@ -33,13 +34,13 @@ public class LayerQueries {
   public <T> T where(Layer layer, LayerFilter filter, BiFunction<LayerColumns, BitSet, T> use) {
     LayerColumns c = models.of(layer);
     return use.apply(
-        c, filter.isAll() ? c.all() : Filter.rows(filter.rule(c.schema()), c, clock()));
+        c, filter.isAll() ? c.all() : Filter.rows(filter.rule(c.schema()), c, clock(layer)));
   }
 
-  /** The clock of this moment, with the day of UTC. */
-  public static Clock clock() {
+  /** The clock of this moment, with the day that it is in the layer's project. */
+  public Clock clock(Layer layer) {
     Instant now = Instant.now();
-    return new Clock(LocalDate.ofInstant(now, ZoneOffset.UTC), now);
+    return new Clock(days.day(layer.projectId(), now), now);
   }
 
   /**

@@ -2,7 +2,6 @@ package org.whinridge.app.layer;
 
 import java.time.Instant;
 import java.time.LocalDate;
-import java.time.ZoneOffset;
 import java.util.UUID;
 import org.springframework.stereotype.Component;
 import org.whinridge.app.project.Project;
@@ -24,7 +23,7 @@ public class Setting {
     Project p = projects.byId(project);
     Instant now = Layers.now();
     return new NewFeature.Setting(
-        LocalDate.ofInstant(now, ZoneOffset.UTC),
+        LocalDate.ofInstant(now, p.zone()),
         now,
         CoordinateSystem.of(p.systemCode(), p.systemDefinition()));
   }

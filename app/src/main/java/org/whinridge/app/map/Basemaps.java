@@ -17,9 +17,13 @@ import java.util.Optional;
 import java.util.UUID;
 import java.util.stream.Stream;
 import javax.imageio.ImageIO;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
 import org.springframework.beans.factory.annotation.Value;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
+import org.springframework.transaction.support.TransactionSynchronization;
+import org.springframework.transaction.support.TransactionSynchronizationManager;
 import org.whinridge.app.project.Projects;
 import org.whinridge.app.shell.DataFolder;
 import org.whinridge.app.shell.Durable;
@@ -45,6 +49,7 @@ public class Basemaps {
   /** The id of the outline of the world's lands, which lies under every other basemap. */
   public static final String OUTLINE = "outline";
 
+  private static final Logger LOG = LoggerFactory.getLogger(Basemaps.class);
   private static final String PLAIN_GROUND = "#f1eddf,#dde3cf,#dfe7ea";
   private final BasemapRepository repository;
   private final Projects projects;
@@ -131,6 +136,7 @@ public class Basemaps {
     e.bytes = Files.size(file);
     e.madeAt = Instant.now().truncatedTo(ChronoUnit.MILLIS);
     e.madeBy = person;
+    goesWithAFailure(e.id);
     Durable.keep(file, path(e.id));
     repository.save(e);
     return one(project, id);
@@ -208,9 +214,48 @@ public class Basemaps {
     }
   }
 
-  /** The file of a basemap serves another one too. */
+  /** Copies a basemap, its file too, into another project; gives the copy's id. */
+  @Transactional
+  public UUID copy(UUID project, UUID id, UUID to, String person) throws IOException {
+    BasemapEntity from =
+        repository
+            .findByIdAndProjectId(id, project)
+            .orElseThrow(() -> Refusal.notFound("thing.basemap"));
+    BasemapEntity e = new BasemapEntity();
+    e.id = UUID.randomUUID();
+    e.projectId = to;
+    e.name = free(to, from.name);
+    e.grid = from.grid;
+    e.ground = from.ground;
+    e.notes = from.notes;
+    e.bytes = from.bytes;
+    e.madeAt = Instant.now().truncatedTo(ChronoUnit.MILLIS);
+    e.madeBy = person;
+    copyFile(id, e.id);
+    repository.save(e);
+    return e.id;
+  }
+
+  /** The file of a basemap serves another one too; it goes again if the transaction fails. */
   public void copyFile(UUID from, UUID to) throws IOException {
+    goesWithAFailure(to);
     Durable.keep(path(from), path(to));
+  }
+
+  private void goesWithAFailure(UUID id) {
+    if (!TransactionSynchronizationManager.isSynchronizationActive()) return;
+    TransactionSynchronizationManager.registerSynchronization(
+        new TransactionSynchronization() {
+          @Override
+          public void afterCompletion(int status) {
+            if (status == STATUS_COMMITTED) return;
+            try {
+              forgetFile(id);
+            } catch (IOException e) {
+              LOG.warn("the file of the basemap {} could not be taken away", id, e);
+            }
+          }
+        });
   }
 
   /** A basemap is gone with its project: its file goes. */

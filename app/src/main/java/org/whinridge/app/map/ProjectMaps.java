@@ -71,6 +71,12 @@ public class ProjectMaps {
     return l.schema().kind().ordinal();
   }
 
+  /** Which basemap a project that nobody saved a map of shows first. */
+  @Writing
+  public void begin(UUID project, String basemap) {
+    save(project, new MapChoice(basemap, List.of(), projects.map(project).revision()));
+  }
+
   /** Saves the map for everybody; what it says of layers that are not there is left out. */
   @Writing
   public ProjectMap save(UUID project, MapChoice sent) {

@@ -34,6 +34,7 @@ class KeeperController {
   private final DemoProject demo;
   private final ProjectMaking making;
   private final DiskRoom room;
+  private final GoingBack goingBack;
 
   KeeperController(
       Accounts accounts,
@@ -42,7 +43,9 @@ class KeeperController {
       StoreKeeping keeping,
       DemoProject demo,
       ProjectMaking making,
-      DiskRoom room) {
+      DiskRoom room,
+      GoingBack goingBack) {
+    this.goingBack = goingBack;
     this.accounts = accounts;
     this.links = links;
     this.terms = terms;
@@ -165,6 +168,24 @@ class KeeperController {
           if (!keeping.copy()) throw Refusal.refused("refused.noCopyMade");
           return Said.of("told.copyMade");
         });
+  }
+
+  /** Goes back to a copy; the page waits until the server is there again. */
+  @OpenTo(OpenTo.Whom.KEEPER)
+  @PostMapping("/keeper/back-to")
+  String goBack(
+      @RequestParam(defaultValue = "") String copy,
+      @RequestParam(defaultValue = "false") boolean sure,
+      Principal person,
+      Model model)
+      throws IOException {
+    try {
+      goingBack.to(copy, sure, person.getName());
+      return "going-back";
+    } catch (Refusal e) {
+      model.addAttribute("problem", e.said());
+      return page("", 1, model);
+    }
   }
 
   /** Adds the isle as a project of its own; the keeper is its coordinator and goes out in it. */

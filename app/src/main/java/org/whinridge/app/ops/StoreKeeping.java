@@ -64,14 +64,23 @@ class StoreKeeping implements StoreCopies {
    *
    * @return whether it was made
    */
-  synchronized boolean copy() {
+  boolean copy() {
+    return copy(KEPT);
+  }
+
+  /** As {@link #copy()}, and no older copy is taken away for it. */
+  boolean copyKeepingAll() {
+    return copy(Integer.MAX_VALUE);
+  }
+
+  private synchronized boolean copy(int kept) {
     // a row has its moment before its commit: what is younger than this may not be in the copy
     Instant sure = Layers.now().minus(COMMITTED_BY);
     try {
       StoreCopier.Copy c = copier.make(store, sure);
       upTo.set(Optional.of(c.upTo()));
       lastCopied.set(Layers.now());
-      copier.keepNewest(KEPT);
+      copier.keepNewest(kept);
       LOG.info("the store is copied: {}, {} bytes", c.name(), Files.size(c.file()));
       return true;
     } catch (IOException e) {

@@ -23,6 +23,7 @@ import org.springframework.context.ApplicationEvent;
 import org.springframework.context.ApplicationListener;
 import org.springframework.core.env.Environment;
 import org.springframework.util.FileSystemUtils;
+import org.whinridge.app.shell.Durable;
 
 /**
  * Looks at the store before anything else starts. One that can't be opened is put aside and never
@@ -45,6 +46,10 @@ public final class StoreOpening implements ApplicationListener<ApplicationEvent>
           ErrorCode.IO_EXCEPTION_2,
           ErrorCode.OUT_OF_MEMORY);
 
+  /** Names the copy to go back to at the next start. */
+  private static final String ASKED = "back-to-asked";
+
+  private static boolean goneBack;
   private Connection held;
 
   /** It is not to be started on; the message says why and what to do. */
@@ -67,7 +72,8 @@ public final class StoreOpening implements ApplicationListener<ApplicationEvent>
         Path.of(environment.getRequiredProperty("whinridge.data")).toAbsolutePath().normalize();
     String back = environment.getProperty("whinridge.back-to", "");
     try {
-      if (!back.isEmpty()) goBack(data, back, System.out);
+      if (!asked(data, System.out) && !back.isEmpty() && !goneBack) goBack(data, back, System.out);
+      goneBack = true; // the option holds for the first start of the process alone
       held = open(data, environment.getRequiredProperty("spring.datasource.url"));
     } catch (NotOpened x) {
       System.err.println("\n" + x.getMessage() + "\n");
@@ -76,6 +82,33 @@ public final class StoreOpening implements ApplicationListener<ApplicationEvent>
       System.err.println("\nThe data folder can't be used: " + x.getMessage() + "\n");
       System.exit(NOT_OPENED);
     }
+  }
+
+  /** Leaves a note that names the copy to go back to at the next start. */
+  static void ask(Path data, String copy) throws IOException {
+    Path part = Files.writeString(data.resolve(ASKED + ".part"), copy);
+    Durable.sync(part, StandardOpenOption.WRITE);
+    Files.move(part, data.resolve(ASKED), StandardCopyOption.ATOMIC_MOVE);
+    Durable.sync(data, StandardOpenOption.READ);
+  }
+
+  /**
+   * Goes back when a note asks for it. When that can't be done the store stays as it was, and the
+   * start goes on with it.
+   *
+   * @return whether there was a note
+   */
+  static boolean asked(Path data, PrintStream told) throws IOException {
+    Path note = data.resolve(ASKED);
+    if (!Files.exists(note)) return false;
+    String copy = Files.readString(note).strip();
+    try {
+      goBack(data, copy, told);
+    } catch (NotOpened | IOException e) {
+      told.println("The store stays as it was, since going back failed: " + e.getMessage());
+    }
+    Files.delete(note); // last, so that a start that was killed goes back again
+    return true;
   }
 
   /** The store stays open until the application has it open itself, so that it is opened once. */

@@ -13,6 +13,7 @@ import org.springframework.web.servlet.mvc.support.RedirectAttributes;
 import org.whinridge.app.project.DeskPage;
 import org.whinridge.app.project.Project;
 import org.whinridge.app.project.ProjectCare;
+import org.whinridge.app.project.ProjectMaking;
 import org.whinridge.app.project.Projects;
 import org.whinridge.app.shell.Needs;
 import org.whinridge.app.shell.Refusal;
@@ -25,9 +26,16 @@ class AboutController {
   private final DeskPage desk;
   private final Projects projects;
   private final ProjectCare care;
+  private final ProjectMaking making;
   private final ProjectCopying copying;
 
-  AboutController(DeskPage desk, Projects projects, ProjectCare care, ProjectCopying copying) {
+  AboutController(
+      DeskPage desk,
+      Projects projects,
+      ProjectCare care,
+      ProjectMaking making,
+      ProjectCopying copying) {
+    this.making = making;
     this.desk = desk;
     this.projects = projects;
     this.care = care;
@@ -37,7 +45,9 @@ class AboutController {
   @Needs(Right.MANAGE)
   @GetMapping("/p/{project}/about")
   String page(@PathVariable String project, Model model) {
-    desk.open(project, "", model);
+    Project p = desk.open(project, "", model);
+    if (!model.containsAttribute("plan")) model.addAttribute("plan", making.plan(p));
+    NewProjectController.settings(model);
     return "about";
   }
 
@@ -59,11 +69,24 @@ class AboutController {
 
   @Needs(Right.MANAGE)
   @PostMapping("/p/{project}/about")
-  String rename(
+  String change(
       @PathVariable String project,
       @RequestParam(defaultValue = "") String name,
+      @RequestParam(defaultValue = "") String units,
+      @RequestParam(defaultValue = "") String zone,
+      @RequestParam(defaultValue = "") String area,
       RedirectAttributes flash) {
-    return done(project, flash, "told.projectRenamed", about(project), p -> care.rename(p, name));
+    ProjectMaking.Plan plan = new ProjectMaking.Plan(name, "", "", units, zone, area);
+    return done(
+        project,
+        flash,
+        "told.projectChanged",
+        about(project),
+        p -> {
+          flash.addFlashAttribute("plan", plan); // what was typed stays when it is refused
+          making.change(p, plan);
+          flash.getFlashAttributes().keySet().remove("plan");
+        });
   }
 
   @Needs(Right.MANAGE)

@@ -3,7 +3,6 @@ package org.whinridge.app.overview;
 import java.time.Duration;
 import java.time.Instant;
 import java.time.LocalDate;
-import java.time.ZoneOffset;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
@@ -72,14 +71,14 @@ class DeskController {
   @GetMapping("/p/{project}/desk")
   String page(@PathVariable String project, @RequestAttribute Rights rights, Model model) {
     Project p = desk.open(project, "", model);
-    LocalDate today = LocalDate.now(ZoneOffset.UTC);
+    LocalDate today = LocalDate.now(p.zone());
     Figures.Held held = figures.held(List.of(p.id())).get(p.id());
     List<Figures.Progress> rounds = figures.rounds(p.id());
     model.addAttribute("held", held);
     model.addAttribute("needs", needs(p, held, rounds, today, rights));
     model.addAttribute("rounds", rounds);
     model.addAttribute("today", today);
-    List<Figures.Week> weeks = figures.weeks(p.id(), today);
+    List<Figures.Week> weeks = figures.weeks(p, today);
     model.addAttribute("weeks", weeks);
     model.addAttribute("mostAWeek", weeks.stream().mapToLong(Figures.Week::visits).max().orElse(0));
     model.addAttribute("acts", acts(p.id()));

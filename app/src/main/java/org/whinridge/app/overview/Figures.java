@@ -3,7 +3,6 @@ package org.whinridge.app.overview;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.time.OffsetDateTime;
-import java.time.ZoneOffset;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.HashMap;
@@ -17,6 +16,7 @@ import org.springframework.jdbc.core.namedparam.NamedParameterJdbcTemplate;
 import org.springframework.stereotype.Repository;
 import org.springframework.transaction.annotation.Transactional;
 import org.whinridge.app.daybook.SetAside;
+import org.whinridge.app.project.Project;
 import org.whinridge.core.round.StopState;
 import org.whinridge.core.visit.VisitState;
 
@@ -166,17 +166,19 @@ class Figures {
   /** A week, named by its Monday, and how many visits were made in it. */
   record Week(LocalDate monday, long visits) {}
 
-  /** The last weeks, the oldest first; visits by the day on which they ended, in UTC. */
-  List<Week> weeks(UUID project, LocalDate today) {
+  /**
+   * The last weeks, the oldest first; visits by the day on which they ended in the project's zone.
+   */
+  List<Week> weeks(Project project, LocalDate today) {
     LocalDate monday = today.minusDays(today.getDayOfWeek().getValue() - 1L);
     LocalDate first = monday.minusWeeks(WEEKS - 1L);
     long[] n = new long[WEEKS];
     each(
         "select v.ended_at from visit v join layer l on l.id = v.layer_id where l.project_id = :p and v.ended_at >= :from",
-        Map.of("p", project, "from", first.atStartOfDay().atOffset(ZoneOffset.UTC)),
+        Map.of("p", project.id(), "from", first.atStartOfDay(project.zone()).toOffsetDateTime()),
         r -> {
           LocalDate day =
-              instant(r.getObject(1, OffsetDateTime.class)).atOffset(ZoneOffset.UTC).toLocalDate();
+              LocalDate.ofInstant(instant(r.getObject(1, OffsetDateTime.class)), project.zone());
           long week = (day.toEpochDay() - first.toEpochDay()) / DAYS_A_WEEK;
           if (week >= 0 && week < WEEKS) n[(int) week]++;
         });

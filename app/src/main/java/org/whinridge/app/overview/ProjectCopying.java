@@ -24,7 +24,9 @@ import org.springframework.transaction.support.TransactionTemplate;
 import org.whinridge.app.map.Basemaps;
 import org.whinridge.app.project.Members;
 import org.whinridge.app.project.Project;
+import org.whinridge.app.project.ProjectCare;
 import org.whinridge.app.project.ProjectMaking;
+import org.whinridge.app.project.ProjectSettings;
 import org.whinridge.app.project.Projects;
 import org.whinridge.app.shell.Refusal;
 import org.whinridge.app.shell.Sha256;
@@ -66,6 +68,7 @@ class ProjectCopying {
   private final JdbcTemplate jdbc;
   private final Projects projects;
   private final ProjectMaking making;
+  private final ProjectCare care;
   private final Members members;
   private final Basemaps basemaps;
   private final TransactionTemplate atOneMoment;
@@ -74,12 +77,14 @@ class ProjectCopying {
       JdbcTemplate jdbc,
       Projects projects,
       ProjectMaking making,
+      ProjectCare care,
       Members members,
       Basemaps basemaps,
       PlatformTransactionManager manager) {
     this.jdbc = jdbc;
     this.projects = projects;
     this.making = making;
+    this.care = care;
     this.members = members;
     this.basemaps = basemaps;
     this.atOneMoment = new TransactionTemplate(manager);
@@ -117,11 +122,12 @@ class ProjectCopying {
       Project made =
           projects.make(
               making.keyFor(name),
-              org.whinridge.app.project.ProjectCare.named(name),
+              ProjectSettings.named(name),
               old.systemCode(),
               old.systemDefinition(),
               projects.hasBasemap(from) ? projects.basemap(from) : null);
       to = made.id();
+      care.set(to, new ProjectSettings(made.name(), old.units(), old.zone(), old.expectedArea()));
       projects.flush();
       members.give(to, person, Role.COORDINATOR);
       List<ProjectRows.Rows> all =

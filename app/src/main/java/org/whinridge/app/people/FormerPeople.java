@@ -20,6 +20,7 @@ class FormerPeople {
           "round.person",
           "round.made_by",
           "hand_in.person",
+          "hand_in.brought_by",
           "visit.person",
           "visit.decided_by",
           "visit_photo.person",

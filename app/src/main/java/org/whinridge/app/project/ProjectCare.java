@@ -21,8 +21,6 @@ public class ProjectCare {
   /** How long a removed project is kept. */
   public static final Duration KEPT = Duration.ofDays(30);
 
-  static final int LONGEST_NAME = 120;
-
   private final ProjectRepository projects;
   private final Members members;
   private final People people;
@@ -36,14 +34,6 @@ public class ProjectCare {
     this.locks = locks;
   }
 
-  /** A project's name as it is kept. */
-  public static String named(String typed) {
-    String name = Composed.of(typed).strip();
-    if (name.isEmpty() || name.length() > LONGEST_NAME)
-      throw Refusal.refused("refused.projectName", "most", LONGEST_NAME);
-    return name;
-  }
-
   private ProjectEntity locked(UUID id, ProjectState state) {
     ProjectEntity e =
         locks.lock(ProjectEntity.class, id).orElseThrow(() -> Refusal.notFound("thing.project"));
@@ -55,12 +45,15 @@ public class ProjectCare {
     return org.whinridge.core.said.Said.of("project.state." + state.id());
   }
 
-  /** Gives a project another name. */
+  /** Changes what can be changed of a project at any time. */
   @Transactional
-  public void rename(UUID id, String name) {
+  public void set(UUID id, ProjectSettings settings) {
     ProjectEntity e =
         locks.lock(ProjectEntity.class, id).orElseThrow(() -> Refusal.notFound("thing.project"));
-    e.name = named(name);
+    e.name = settings.name();
+    e.units = settings.units().id();
+    e.zone = settings.zone().getId();
+    e.expectedArea = settings.area().isEmpty() ? null : settings.area();
   }
 
   /** Makes it read only, and hides it from devices. */

@@ -8,6 +8,7 @@ import jakarta.persistence.Version;
 import java.time.Instant;
 import java.util.UUID;
 import org.whinridge.core.access.ProjectState;
+import org.whinridge.core.place.Units;
 
 @Entity
 @Table(name = "project")
@@ -25,6 +26,9 @@ class ProjectEntity {
 
   @jakarta.persistence.Lob String map;
   long mapRevision;
+  String units = Units.METRIC.id();
+  String zone = "UTC";
+  @jakarta.persistence.Lob String expectedArea;
   Instant madeAt;
   Instant closedAt;
   String closedBy;

@@ -1,5 +1,7 @@
 package org.whinridge.app.project;
 
+import java.io.Serializable;
+import java.util.UUID;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import org.springframework.stereotype.Service;
@@ -7,7 +9,10 @@ import org.springframework.transaction.annotation.Transactional;
 import org.whinridge.app.shell.Refusal;
 import org.whinridge.core.access.ProjectKey;
 import org.whinridge.core.access.Role;
+import org.whinridge.core.place.Box;
 import org.whinridge.core.place.CoordinateSystem;
+import org.whinridge.core.place.GeometryJson;
+import org.whinridge.core.place.Units;
 import org.whinridge.formats.crs.CoordinateSystems;
 
 /** Makes projects out of what a person said. */
@@ -16,8 +21,10 @@ public class ProjectMaking {
   private static final Pattern CODE = Pattern.compile("(?i)\\s*(?:EPSG:)?\\s*(\\d{4,6})\\s*");
   private final Projects projects;
   private final Members members;
+  private final ProjectCare care;
 
-  ProjectMaking(Projects projects, Members members) {
+  ProjectMaking(Projects projects, Members members, ProjectCare care) {
+    this.care = care;
     this.projects = projects;
     this.members = members;
   }
@@ -27,13 +34,24 @@ public class ProjectMaking {
    *
    * @param key "" for the one that the name gives
    * @param system a code such as EPSG:32629, with or without its beginning
+   * @param units "" for metres
+   * @param zone an identifier of the time zone database; "" for UTC
+   * @param area west, south, east and north in degrees; "" for anywhere
    */
-  public record Plan(String name, String key, String system) {}
+  public record Plan(String name, String key, String system, String units, String zone, String area)
+      implements Serializable {
+    /** Nothing said yet. */
+    public static Plan empty() {
+      return new Plan("", "", "", Units.METRIC.id(), "", "");
+    }
+  }
 
   /** Makes it; whoever makes it is its first coordinator. */
   @Transactional
   public Project make(Plan plan, String person) {
-    String name = ProjectCare.named(plan.name());
+    ProjectSettings settings =
+        ProjectSettings.typed(plan.name(), plan.units(), plan.zone(), plan.area());
+    String name = settings.name();
     CoordinateSystem system = system(plan.system());
     Project made =
         projects.make(
@@ -42,8 +60,26 @@ public class ProjectMaking {
             system.code(),
             system.parameters(),
             null);
+    care.set(made.id(), settings);
     members.give(made.id(), person, Role.COORDINATOR);
     return made;
+  }
+
+  /** Changes a project's settings as somebody said them; the rest of the plan is not looked at. */
+  @Transactional
+  public void change(UUID project, Plan plan) {
+    care.set(project, ProjectSettings.typed(plan.name(), plan.units(), plan.zone(), plan.area()));
+  }
+
+  /** A project as it is, said as somebody would. */
+  public Plan plan(Project p) {
+    return new Plan(
+        p.name(),
+        p.key(),
+        p.systemCode(),
+        p.units().id(),
+        p.zone().getId(),
+        GeometryJson.parse(p.expectedArea()).map(g -> Box.around(g).text()).orElse(""));
   }
 
   private static CoordinateSystem system(String said) {

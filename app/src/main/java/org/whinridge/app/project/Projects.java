@@ -1,5 +1,6 @@
 package org.whinridge.app.project;
 
+import java.time.ZoneId;
 import java.util.List;
 import java.util.Optional;
 import java.util.UUID;
@@ -8,6 +9,8 @@ import org.springframework.transaction.annotation.Transactional;
 import org.whinridge.app.shell.Locks;
 import org.whinridge.app.shell.Refusal;
 import org.whinridge.core.access.ProjectState;
+import org.whinridge.core.place.Units;
+import org.whinridge.core.text.Word;
 
 /** Projects by key and id. */
 @Service
@@ -22,7 +25,16 @@ public class Projects {
   }
 
   static Project of(ProjectEntity e) {
-    return new Project(e.id, e.projectKey, e.name, e.systemCode, e.systemDefinition, e.state());
+    return new Project(
+        e.id,
+        e.projectKey,
+        e.name,
+        e.systemCode,
+        e.systemDefinition,
+        Word.of(Units.values(), e.units).orElseThrow(),
+        ZoneId.of(e.zone),
+        e.expectedArea == null ? "" : e.expectedArea,
+        e.state());
   }
 
   /** The project with that key in its address. */

@@ -94,6 +94,13 @@ public class Rounds implements PositionsAllowed {
         .orElseThrow(() -> Refusal.notFound("thing.round"));
   }
 
+  /** A round of a project that this person has been given, whether they still go out or not. */
+  public Round of(UUID project, UUID id, String person) {
+    Round r = get(project, id);
+    if (!r.person().equals(person)) throw Refusal.notFound("thing.round");
+    return r;
+  }
+
   /** A round that this person has been given, in a project where they still go out. */
   public Round forPerson(UUID id, String person) {
     Set<UUID> there = members.projectsOf(person, Right.GO_OUT);

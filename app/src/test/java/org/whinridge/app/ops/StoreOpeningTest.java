@@ -119,6 +119,25 @@ class StoreOpeningTest {
   }
 
   @Test
+  void aNoteAsksTheNextStartToGoBack() throws Exception {
+    StoreCopier.Copy copy = copier.make(source(), Instant.parse("2026-05-04T09:30:00Z"));
+    handIn(2);
+    ByteArrayOutputStream told = new ByteArrayOutputStream();
+    PrintStream out = new PrintStream(told, true, "UTF-8");
+    assertThat(StoreOpening.asked(data, out)).as("nobody asked").isFalse();
+    StoreOpening.ask(data, copy.name());
+    assertThat(StoreOpening.asked(data, out)).isTrue();
+    assertThat(visits()).isEqualTo(1);
+    assertThat(StoreOpening.asked(data, out)).as("once").isFalse();
+    handIn(3);
+    StoreOpening.ask(data, "store-of-nobody.zip");
+    assertThat(StoreOpening.asked(data, out)).isTrue();
+    assertThat(told.toString("UTF-8")).contains("The store stays as it was");
+    assertThat(visits()).as("and the start goes on with it").isEqualTo(2);
+    assertThat(StoreOpening.asked(data, out)).isFalse();
+  }
+
+  @Test
   void goingBackAsksForACopyThatIsThereAndForAStoreThatNobodyUses() throws Exception {
     StoreCopier.Copy copy = copier.make(source(), Instant.parse("2026-05-04T09:30:00Z"));
     for (String name : List.of("store-1.zip", "../whinridge.mv.db", "", "copy.part"))

@@ -2,8 +2,6 @@ package org.whinridge.app.layer.look;
 
 import com.github.benmanes.caffeine.cache.Cache;
 import com.github.benmanes.caffeine.cache.Caffeine;
-import java.time.LocalDate;
-import java.time.ZoneOffset;
 import java.util.UUID;
 import org.locationtech.jts.geom.Coordinate;
 import org.locationtech.jts.geom.Envelope;
@@ -36,10 +34,13 @@ class LayerMapApi {
 
   private final Projects projects;
   private final Layers layers;
+  private final LayerQueries queries;
   private final Looks looks;
   private final LookTiles tiles;
 
-  LayerMapApi(Projects projects, Layers layers, Looks looks, LookTiles tiles) {
+  LayerMapApi(
+      Projects projects, Layers layers, Looks looks, LookTiles tiles, LayerQueries queries) {
+    this.queries = queries;
     this.projects = projects;
     this.layers = layers;
     this.looks = looks;
@@ -197,7 +198,7 @@ class LayerMapApi {
                     + " "
                     + layer.lookRevision()
                     + " "
-                    + LocalDate.now(ZoneOffset.UTC),
+                    + queries.clock(layer).today(),
                 k ->
                     new Picture(
                             looks.ready(layer),
@@ -205,6 +206,6 @@ class LayerMapApi {
                             360,
                             120,
                             0.55)
-                        .svg(layers.first(layer, 500), LayerQueries.clock(), "#f5f3ea")));
+                        .svg(layers.first(layer, 500), queries.clock(layer), "#f5f3ea")));
   }
 }

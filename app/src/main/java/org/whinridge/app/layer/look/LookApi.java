@@ -50,6 +50,7 @@ import org.whinridge.formats.look.SldWriter;
 class LookApi {
   private final Projects projects;
   private final Layers layers;
+  private final LayerQueries queries;
   private final Looks looks;
   private final LookTiles tiles;
   private final ReadModels models;
@@ -61,7 +62,9 @@ class LookApi {
       Looks looks,
       LookTiles tiles,
       ReadModels models,
-      Catalogue catalogue) {
+      Catalogue catalogue,
+      LayerQueries queries) {
+    this.queries = queries;
     this.catalogue = catalogue;
     this.projects = projects;
     this.layers = layers;
@@ -298,7 +301,7 @@ class LookApi {
         ready
             .draw(
                 layers.feature(layer, feature).orElseThrow(() -> Refusal.notFound("thing.feature")),
-                LayerQueries.clock())
+                queries.clock(layer))
             .entries();
     return ResponseEntity.ok(
         Drawing.legend(

@@ -3,7 +3,6 @@ package org.whinridge.app.layer.look;
 import com.github.benmanes.caffeine.cache.Cache;
 import com.github.benmanes.caffeine.cache.Caffeine;
 import java.time.LocalDate;
-import java.time.ZoneOffset;
 import java.util.BitSet;
 import java.util.concurrent.atomic.AtomicLong;
 import java.util.function.BiFunction;
@@ -29,6 +28,7 @@ public class LookTiles {
   private static final long MOST_SORTED_BYTES = 48_000_000;
   private static final long MOST_TILE_BYTES = 48_000_000;
   private final ReadModels models;
+  private final LayerQueries queries;
   private final Looks looks;
   private final Cache<String, Sorted> sorted =
       Caffeine.newBuilder()
@@ -43,7 +43,8 @@ public class LookTiles {
           .executor(Runnable::run)
           .build();
 
-  public LookTiles(ReadModels models, Looks looks) {
+  public LookTiles(ReadModels models, LayerQueries queries, Looks looks) {
+    this.queries = queries;
     this.models = models;
     this.looks = looks;
     models.whenLeft(c -> sorted.asMap().values().removeIf(s -> s.from == c));
@@ -64,8 +65,7 @@ public class LookTiles {
     private final LocalDate day;
     private final long number = NUMBERS.incrementAndGet();
 
-    private Sorted(Look look, LayerColumns c, LayerFilter filter) {
-      Clock clock = LayerQueries.clock();
+    private Sorted(Look look, LayerColumns c, LayerFilter filter, Clock clock) {
       day = clock.today();
       from = c;
       ready = ReadyLook.of(look, c.schema());
@@ -73,8 +73,8 @@ public class LookTiles {
       only = filter.isAll() ? null : Filter.rows(filter.rule(c.schema()), c, clock);
     }
 
-    private boolean isOf(LayerColumns c) {
-      return from == c && day.equals(LocalDate.now(ZoneOffset.UTC));
+    private boolean isOf(LayerColumns c, Clock clock) {
+      return from == c && day.equals(clock.today());
     }
 
     private int bytes() {
@@ -93,9 +93,10 @@ public class LookTiles {
     // a saved look has its revision in the key, so that the next one is not taken for it
     String key =
         layer.id() + "|" + (look.isEmpty() ? layer.lookRevision() : look) + "|" + filter.text();
+    Clock clock = queries.clock(layer);
     Sorted s = sorted.getIfPresent(key);
-    if (s == null || !s.isOf(c)) {
-      s = new Sorted(looks.by(layer, look), c, filter);
+    if (s == null || !s.isOf(c, clock)) {
+      s = new Sorted(looks.by(layer, look), c, filter, clock);
       sorted.put(key, s);
       if (!models.holds(layer.id(), c)) sorted.asMap().remove(key, s); // it left meanwhile
     }
