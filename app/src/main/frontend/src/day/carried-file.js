@@ -2,8 +2,8 @@
 import { strToU8, Zip, ZipPassThrough } from "fflate";
 import { VISIT } from "../shell/states.js";
 import { deviceId, deviceName } from "./device.js";
-import { visitDocument } from "./hand-in.js";
 import * as store from "./store.js";
+import { visitDocument } from "./visit-document.js";
 
 const FORMAT = "whinridge-carried";
 const VERSION = 1;

@@ -7,28 +7,11 @@ import { carried } from "./carry.js";
 import { contact, office, photosAre } from "./contact.js";
 import { deviceId, deviceName } from "./device.js";
 import { sendPhoto } from "./send-photo.js";
+import { visitDocument } from "./visit-document.js";
 
 /** A part of a hand-in has at most so many characters and visits; the office takes 8 MB at once. */
 const MOST_CHARACTERS = 3_000_000;
 const MOST_VISITS = 100;
-
-/** A visit as it is handed in. */
-export function visitDocument(v) {
-  const g = v.base.geometry;
-  return {
-    id: v.id,
-    round: v.round,
-    edition: v.start.edition,
-    feature: v.feature,
-    startedAt: v.startedAt,
-    endedAt: v.endedAt,
-    start: v.start,
-    state: v.state,
-    ...v.result,
-    base: { ...v.result.base, geometry: g ?? null },
-    photos: v.photos,
-  };
-}
 
 /** Visits as texts in parts that the office takes at once; one that is larger alone is a part of its own. */
 export function parts(texts) {

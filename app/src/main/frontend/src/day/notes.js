@@ -1,11 +1,9 @@
 // What several views of the day book say.
 import { say } from "../shell/say.js";
+import { CLOCK_OFF_SECONDS } from "../shell/states.js";
 import { html, nothing } from "../shell/view.js";
 import { book, refresh, tell } from "./book.js";
 import { codeForm } from "./pairing.js";
-
-/** From so many seconds on a clock gives visits a wrong time. */
-const CLOCK_OFF = 300;
 
 /** The way in for a device that is not let in, or not any more. @param {(view: string) => Promise<unknown>} show */
 export function signInNote(show) {
@@ -24,7 +22,7 @@ export function signInNote(show) {
 /** What the office asks, and what is wrong with the clock. @param {number} carried how many visits and photos are carried */
 export function officeNotes(carried) {
   const asked = book.me?.asked && carried > 0 ? html`<div class="told" id="asked">${say("day.asked")}</div>` : nothing;
-  const off = Math.abs(book.clockOff) > CLOCK_OFF;
+  const off = Math.abs(book.clockOff) > CLOCK_OFF_SECONDS;
   const clock = off
     ? html`<div class="problem" id="clock">${say("day.clockOff", { h: Math.round(Math.abs(book.clockOff) / 60) })}</div>`
     : nothing;

@@ -13,5 +13,7 @@ export const STOP = { TO_DO: "to do", STARTED: "started", DONE: "done", SENT_BAC
 export const ROW = { NEW: "new", TO_CONFIRM: "to confirm", STILL: "still there", MENDED: "mended", GONE: "gone" };
 /** In which units a project says lengths: core's Units. */
 export const UNITS = { METRIC: "metric", FEET: "feet" };
+/** From so many seconds on somebody should see to a clock: core's DeviceClock. */
+export const CLOCK_OFF_SECONDS = 300;
 /** The answer to a visit that could not be kept now and is to be sent again: VisitAnswer.BUSY. */
 export const BUSY = "busy";

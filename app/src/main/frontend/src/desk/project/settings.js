@@ -4,7 +4,7 @@ import * as maps from "../../map/map.js";
 import { degrees } from "../../shell/format.js";
 import { say } from "../../shell/say.js";
 import { getJson } from "../../shell/server.js";
-import { html, nothing, render } from "../../shell/view.js";
+import { html, live, nothing, render } from "../../shell/view.js";
 
 /** So long after the last key systems are looked for, in milliseconds. */
 const PAUSE = 250;
@@ -112,7 +112,7 @@ function systemList(form, world) {
   const one = (s) =>
     html`<li>
       <label class="flex items-center gap-2"
-        ><input type="radio" name="found" value=${s.code} .checked=${s.code === chosen?.code} @change=${() => choose(s, true)} /><span
+        ><input type="radio" name="found" value=${s.code} .checked=${live(s.code === chosen?.code)} @change=${() => choose(s, true)} /><span
           ><span class="code">${s.code}</span> ${s.name}<span class="quiet block">${s.area}</span></span
         ></label
       >
@@ -149,6 +149,8 @@ function systemList(form, world) {
     draw();
   };
   input.addEventListener("input", () => {
+    chosen = null; // what is typed is another one until it is found
+    draw();
     clearTimeout(timer);
     timer = setTimeout(find, PAUSE);
   });

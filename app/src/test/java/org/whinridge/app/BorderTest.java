@@ -25,6 +25,7 @@ import org.whinridge.app.form.Forms;
 import org.whinridge.app.layer.Layer;
 import org.whinridge.app.layer.Layers;
 import org.whinridge.app.project.Projects;
+import org.whinridge.app.shell.JsonDepth;
 
 /** Bodies with wrong values in them: told, and never a failure of the server. */
 class BorderTest extends SmallServerTest {
@@ -116,6 +117,23 @@ class BorderTest extends SmallServerTest {
         a.set(i, was);
         mutate(was, root, into);
       }
+  }
+
+  /** What is nested deeper than anything of the job is refused before anybody reads it. */
+  @Test
+  void whatIsNestedTooDeepIsRefused() throws Exception {
+    for (int depth : new int[] {65, 900, 5_000, 100_000}) {
+      String deep = "[".repeat(depth) + "]".repeat(depth);
+      for (String address : bodies().keySet()) {
+        String body = "{\"look\":" + deep + ",\"edits\":" + deep + ",\"visits\":" + deep + "}";
+        assertThat(send(address, body).getStatus()).as(address + " " + depth).isBetween(400, 499);
+      }
+      assertThat(send("/api/day/hand-ins", "{\"id\":\"x\",\"visits\":" + deep + "}").getStatus())
+          .as("hand-ins " + depth)
+          .isEqualTo(422);
+    }
+    String text = "\"" + "[".repeat(1000) + "\\\"{\"";
+    assertThat(JsonDepth.isOver("{\"a\":" + text + "}")).as("brackets in a text").isFalse();
   }
 
   /** Printed: how many bodies were sent. */

@@ -11,6 +11,7 @@ import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
+import org.whinridge.core.access.DeviceClock;
 import org.whinridge.core.place.Units;
 import org.whinridge.core.round.StopState;
 import org.whinridge.core.text.Word;
@@ -43,6 +44,12 @@ class BothSidesTest {
     assertThat(list("STOP")).isEqualTo(of(StopState.values()));
     assertThat(list("ROW")).isEqualTo(of(RowState.values()));
     assertThat(list("UNITS")).isEqualTo(of(Units.values()));
+  }
+
+  @Test
+  void clocksAreOffFromTheSameSecondOn() throws Exception {
+    assertThat(Files.readString(SOURCES.resolve("shell/states.js")))
+        .contains("CLOCK_OFF_SECONDS = " + DeviceClock.OFF_SECONDS + ";");
   }
 
   @Test

@@ -24,6 +24,7 @@ import org.whinridge.core.access.PasswordStrength;
 import org.whinridge.core.access.ProjectState;
 import org.whinridge.core.access.Right;
 import org.whinridge.core.access.Role;
+import org.whinridge.core.form.QuestionType;
 import org.whinridge.core.form.compile.FormProblem;
 import org.whinridge.core.layer.FieldType;
 import org.whinridge.core.layer.Reading;
@@ -174,6 +175,8 @@ class CatalogueTest {
           Map.entry("device.state", ids(DeviceState.values())),
           Map.entry("project.state", ids(ProjectState.values())),
           Map.entry("units", ids(Units.values())),
+          Map.entry("questionType", ids(QuestionType.values())),
+          Map.entry("questionUse", ids(QuestionType.values())),
           Map.entry("password.strength", ids(PasswordStrength.values())),
           Map.entry(
               "mail",

@@ -15,10 +15,14 @@ import org.locationtech.jts.geom.Coordinate;
 import org.locationtech.jts.geom.Geometry;
 import org.teavm.jso.JSExport;
 import org.whinridge.core.form.Form;
+import org.whinridge.core.form.Question;
 import org.whinridge.core.form.compile.ExecutableForm;
 import org.whinridge.core.form.compile.FormCompiler;
 import org.whinridge.core.form.compile.FormProblem;
 import org.whinridge.core.form.compile.RuleView;
+import org.whinridge.core.form.edit.FormEdit;
+import org.whinridge.core.form.line.FormText;
+import org.whinridge.core.form.line.LineView;
 import org.whinridge.core.layer.Feature;
 import org.whinridge.core.layer.Schema;
 import org.whinridge.core.look.Drawing;
@@ -88,6 +92,70 @@ public final class FieldEngine {
   public static String rule(String form, String schema, String list, String text, String type) {
     ValueType wanted = type.equals("condition") ? ValueType.YES_NO : ValueType.EMPTY;
     return RuleView.of(Form.read(form), Schema.read(object(schema)), list, text, wanted).toString();
+  }
+
+  /**
+   * What is understood of lines while they are typed, see {@link LineView}; "taken" is a JSON array
+   * of names.
+   */
+  @JSExport
+  public static String lines(String text, String taken) {
+    return LineView.of(text, texts(taken)).toString();
+  }
+
+  private static List<String> texts(String array) {
+    List<String> out = new ArrayList<>();
+    for (JsonValue v : Json.parse(array).asArray()) out.add(v.asString());
+    return out;
+  }
+
+  /**
+   * A form as text, or of some of its questions each its line. "questions" is a JSON array of
+   * names, empty for the whole.
+   */
+  @JSExport
+  public static String formText(String form, String questions) {
+    Form f = Form.read(form);
+    List<String> names = texts(questions);
+    if (names.isEmpty()) return FormText.of(f);
+    StringBuilder b = new StringBuilder();
+    for (Question q : f.questions())
+      if (names.contains(q.name())) b.append(FormText.line(q)).append('\n');
+    return b.toString();
+  }
+
+  /** What would become of a form as this text: {"form"} or {"problems": [{number, line, why}]}. */
+  @JSExport
+  public static String readFormText(String form, String text) {
+    Form f = Form.read(form);
+    JsonArray problems = new JsonArray();
+    try {
+      FormText.Read read = FormText.read(text, f);
+      for (FormText.Problem p : read.problems())
+        problems.add(
+            new JsonObject()
+                .add("number", p.number())
+                .add("line", p.line())
+                .add("why", p.why().json()));
+      if (problems.isEmpty())
+        return new JsonObject().add("form", f.with(read.sections()).json()).toString();
+    } catch (IllegalArgumentException e) {
+      problems.add(
+          new JsonObject().add("number", 1).add("line", "").add("why", Unfit.said(e).json()));
+    }
+    return new JsonObject().add("problems", problems).toString();
+  }
+
+  /** The form after an edit, see {@link FormEdit}: {"form"} or {"problem"}. */
+  @JSExport
+  public static String edited(String form, String edit) {
+    try {
+      return new JsonObject()
+          .add("form", FormEdit.apply(Form.read(form), object(edit)).json())
+          .toString();
+    } catch (IllegalArgumentException e) {
+      return new JsonObject().add("problem", Unfit.said(e).json()).toString();
+    }
   }
 
   /** The text of a rule from the parts of a sentence; "" when these are no parts. */

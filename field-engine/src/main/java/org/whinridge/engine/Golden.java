@@ -70,6 +70,12 @@ public final class Golden {
             .rule()
             .map(r -> Sentence.of(r, SCOPE).toString())
             .orElse("problem");
+      case "line":
+        return GoldenLines.line(input);
+      case "edit":
+        return GoldenLines.edit(object(input));
+      case "undo":
+        return GoldenLines.undo(object(input));
       case "number":
         return Numbers.plain(Double.parseDouble(input));
       case "fixed":

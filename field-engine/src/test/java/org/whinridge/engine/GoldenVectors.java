@@ -29,7 +29,8 @@ final class GoldenVectors {
           "prefill.tsv",
           "maps.tsv",
           "travel.tsv",
-          "meaning.tsv");
+          "meaning.tsv",
+          "lines.tsv");
 
   record Vector(String kind, String input, String result) {
     /**

@@ -20,6 +20,7 @@ import java.util.regex.Pattern;
 import java.util.zip.ZipEntry;
 import java.util.zip.ZipException;
 import java.util.zip.ZipFile;
+import org.whinridge.app.shell.JsonDepth;
 import org.whinridge.app.shell.Refusal;
 
 /**
@@ -68,9 +69,11 @@ final class CarriedFile implements Closeable {
     }
     if (text.length > MOST_DOCUMENT)
       throw Refusal.tooLarge("refused.carriedTooLong", "mb", MOST_DOCUMENT / 1_000_000);
+    String json = new String(text, StandardCharsets.UTF_8);
+    if (JsonDepth.isOver(json)) throw Refusal.refused("refused.carriedDamaged");
     JsonObject o;
     try {
-      o = Json.parse(new String(text, StandardCharsets.UTF_8)).asObject();
+      o = Json.parse(json).asObject();
     } catch (ParseException | UnsupportedOperationException e) {
       throw Refusal.refused("refused.carriedDamaged");
     }

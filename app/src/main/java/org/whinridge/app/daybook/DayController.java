@@ -26,6 +26,7 @@ import org.whinridge.app.own.DeviceAuthentication;
 import org.whinridge.app.own.Devices;
 import org.whinridge.app.round.Round;
 import org.whinridge.app.round.Rounds;
+import org.whinridge.app.shell.JsonDepth;
 import org.whinridge.app.shell.Needs;
 import org.whinridge.app.shell.OpenTo;
 import org.whinridge.app.shell.Refusal;
@@ -153,8 +154,11 @@ class DayController {
     }
     if (body.length > limit)
       throw Refusal.tooLarge("refused.partHandLargerThan", "mb", limit / 1_000_000);
+    String text = new String(body, StandardCharsets.UTF_8);
+    if (JsonDepth.isOver(text))
+      throw Refusal.refused("refused.nestedTooDeep", "most", JsonDepth.MOST);
     try {
-      return Json.parse(new String(body, StandardCharsets.UTF_8)).asObject();
+      return Json.parse(text).asObject();
     } catch (ParseException | UnsupportedOperationException e) {
       throw Refusal.refused("refused.handDidNotArrive");
     }

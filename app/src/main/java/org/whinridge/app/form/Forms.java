@@ -18,10 +18,10 @@ import org.whinridge.app.shell.Locks;
 import org.whinridge.app.shell.Refusal;
 import org.whinridge.app.shell.Writing;
 import org.whinridge.core.form.Form;
-import org.whinridge.core.form.FormEdit;
 import org.whinridge.core.form.compile.FormCompiler;
 import org.whinridge.core.form.compile.FormPart;
 import org.whinridge.core.form.compile.FormProblem;
+import org.whinridge.core.form.edit.FormEdit;
 import org.whinridge.core.layer.Schema;
 import org.whinridge.core.said.Said;
 

@@ -3,6 +3,7 @@ package org.whinridge.app.own;
 import java.time.Instant;
 import java.util.Optional;
 import java.util.UUID;
+import org.whinridge.core.access.DeviceClock;
 import org.whinridge.core.access.DeviceState;
 
 /**
@@ -30,12 +31,9 @@ public record Device(
   /** Where it was at a contact, in degrees of WGS 84. */
   public record Position(double lon, double lat, Instant at) {}
 
-  /** A clock this much off gives visits a wrong day. */
-  private static final long CLOCK_OFF_SECONDS = 300;
-
   /** Whether its clock is so far off that somebody should see to it. */
   public boolean clockIsOff() {
-    return clockOffSeconds.filter(s -> Math.abs(s) > CLOCK_OFF_SECONDS).isPresent();
+    return clockOffSeconds.filter(DeviceClock::isOff).isPresent();
   }
 
   Device withoutPosition() {

@@ -6,6 +6,8 @@ import org.springframework.jdbc.core.JdbcTemplate;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
+import org.whinridge.app.shell.Catalogue;
+import org.whinridge.core.said.Said;
 
 /** Replaces the name of somebody who was removed, in all columns that hold people's names. */
 @Component
@@ -43,12 +45,12 @@ class FormerPeople {
           "project.closed_by",
           "project.removed_by");
 
-  private static final String FORMER = "former person ";
-
   private final JdbcTemplate jdbc;
   private final EntityManager entities;
+  private final Catalogue catalogue;
 
-  FormerPeople(JdbcTemplate jdbc, EntityManager entities) {
+  FormerPeople(JdbcTemplate jdbc, EntityManager entities, Catalogue catalogue) {
+    this.catalogue = catalogue;
     this.jdbc = jdbc;
     this.entities = entities;
   }
@@ -71,12 +73,13 @@ class FormerPeople {
     return by;
   }
 
+  /** In the words of whoever removes somebody: it is a name from then on. */
   private String free() {
     for (int n = 1; ; n++) {
+      String name = catalogue.say(Said.of("account.former", "n", n));
       Integer there =
-          jdbc.queryForObject(
-              "select count(*) from account where name = ?", Integer.class, FORMER + n);
-      if (there != null && there == 0) return FORMER + n;
+          jdbc.queryForObject("select count(*) from account where name = ?", Integer.class, name);
+      if (there != null && there == 0) return name;
     }
   }
 }

@@ -6,11 +6,13 @@ import com.eclipsesource.json.JsonObject;
 import com.eclipsesource.json.JsonValue;
 import com.eclipsesource.json.ParseException;
 import org.springframework.beans.factory.ObjectProvider;
+import org.springframework.boot.jackson.autoconfigure.JsonFactoryBuilderCustomizer;
 import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
 import org.whinridge.core.said.Said;
 import tools.jackson.core.JsonGenerator;
 import tools.jackson.core.JsonParser;
+import tools.jackson.core.StreamReadConstraints;
 import tools.jackson.databind.DeserializationContext;
 import tools.jackson.databind.JacksonModule;
 import tools.jackson.databind.SerializationContext;
@@ -24,6 +26,13 @@ import tools.jackson.databind.ser.std.StdSerializer;
  */
 @Configuration(proxyBeanMethods = false)
 class CoreJson {
+  @Bean
+  JsonFactoryBuilderCustomizer noDeeperThanTheJob() {
+    return b ->
+        b.streamReadConstraints(
+            StreamReadConstraints.builder().maxNestingDepth(JsonDepth.MOST).build());
+  }
+
   @Bean
   JacksonModule documentsOfCore(ObjectProvider<Catalogue> catalogue) {
     return new SimpleModule("documents of core")

@@ -2,12 +2,16 @@ package org.whinridge.app.browser;
 
 import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
 
+import com.microsoft.playwright.Download;
 import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
+import com.microsoft.playwright.options.FilePayload;
 import java.nio.file.Path;
+import java.util.Optional;
 import org.junit.jupiter.api.Test;
 import org.springframework.test.context.DynamicPropertyRegistry;
 import org.springframework.test.context.DynamicPropertySource;
+import org.whinridge.demo.DemoPhoto;
 
 /** A phone that several people use, and one that is revoked. */
 class OnePhoneTest extends DemoBrowserTest {
@@ -29,6 +33,10 @@ class OnePhoneTest extends DemoBrowserTest {
 
   /** Takes the demo's round out and saves a visit at a stop of it. */
   private static void visit(Page day, int stop) {
+    visit(day, stop, Optional.empty());
+  }
+
+  private static void visit(Page day, int stop, Optional<byte[]> photo) {
     Locator round =
         day.locator(
             "[data-round]", new Page.LocatorOptions().setHasText("before the autumn tides"));
@@ -42,8 +50,16 @@ class OnePhoneTest extends DemoBrowserTest {
       day.locator("[data-question=condition] [data-code='2']").click();
     while (day.locator(".point.soft button").count() > 0)
       day.locator(".point.soft button").first().click();
+    photo.ifPresent(jpeg -> take(day, jpeg));
     day.click("#save");
     assertThat(day.locator(".done")).containsText("is saved");
+  }
+
+  private static void take(Page day, byte[] jpeg) {
+    while (day.locator("#next-page").count() > 0) day.click("#next-page");
+    day.setInputFiles(
+        "[data-question=photo] input[type=file]", new FilePayload("p.jpg", "image/jpeg", jpeg));
+    assertThat(day.locator("[data-question=photo] img")).isVisible();
   }
 
   private String code(String account) {
@@ -128,5 +144,35 @@ class OnePhoneTest extends DemoBrowserTest {
     tab(day, "Carried");
     day.click("#hand-in");
     assertThat(day.locator(".done")).containsText("Handed in: 1 visit");
+  }
+
+  /** A phone that reaches the office no more: what it carries goes by a file, photo and all. */
+  @Test
+  void aPhoneThatCantHandInGivesAFile() {
+    Page day = phone();
+    visit(day, 6, Optional.of(DemoPhoto.jpeg("OS-6", "weir", "2026-11-24")));
+    day.context().setOffline(true);
+    tab(day, "Carried");
+    day.locator("#as-file summary").click();
+    Download given = day.waitForDownload(() -> day.locator("#as-file button").click());
+    assertThat(day.locator("#file-written")).containsText("1 visit, 1 photo");
+    Path file = temporary().resolve(given.suggestedFilename());
+    given.saveAs(file);
+
+    Page desk = stage.desk("coordinator");
+    desk.navigate(stage.base() + "/p/ostrey/hand-ins");
+    desk.setInputFiles("#carried-file input", file);
+    assertThat(desk.locator("#carried-file .done")).containsText("1 visit of inspector1");
+    assertThat(desk.locator("#carried-file .done")).containsText("1 photo is here");
+    desk.click("#carried-file .done a");
+    assertThat(desk.locator("#waiting")).containsText("inspector1");
+
+    // the phone is told at its next contact, and hands nothing in twice
+    day.context().setOffline(false);
+    day.reload();
+    tab(day, "Carried");
+    assertThat(day.locator("#hand-in")).isDisabled();
+    assertThat(day.locator("[data-visit]")).containsText("1 of 1 photos");
+    org.assertj.core.api.Assertions.assertThat(stage.scriptErrors()).isEmpty();
   }
 }

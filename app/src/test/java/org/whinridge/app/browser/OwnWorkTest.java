@@ -4,6 +4,7 @@ import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertTha
 
 import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
+import com.microsoft.playwright.options.BoundingBox;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -55,7 +56,15 @@ class OwnWorkTest {
   private void project(Page desk, String name) {
     desk.navigate(stage.base() + "/projects/new");
     desk.fill("#name", name);
-    desk.fill("#system", "EPSG:32629");
+    desk.waitForSelector("#project-new[data-ready]");
+    // a click into the sea west of Europe proposes what is usual there
+    BoundingBox map = desk.locator("#project-place").boundingBox();
+    desk.mouse().click(map.x + map.width * 0.46, map.y + map.height * 0.28);
+    desk.waitForSelector("#system-list input:checked");
+    desk.fill("#system", "utm zone 29n");
+    desk.locator("#system-list li", new Page.LocatorOptions().setHasText("EPSG:32629")).click();
+    assertThat(desk.locator("#system")).hasValue("EPSG:32629");
+    desk.fill("#area", "-10.6, 57.6, -9.9, 58.1");
     desk.click("main button.main");
     desk.waitForSelector(".band");
   }

@@ -33,12 +33,13 @@ public record Check(String rule, Texts texts, Weight weight, String writtenFor) 
   }
 
   /** The check under another rule; its message is then one for an earlier rule. */
-  Check under(String newRule) {
+  public Check under(String newRule) {
     String then = writtenFor.isEmpty() ? rule : writtenFor;
     return new Check(newRule, texts, weight, then.equals(newRule) ? "" : then);
   }
 
-  static JsonArray write(List<Check> checks) {
+  /** The JSON form of a list. */
+  public static JsonArray write(List<Check> checks) {
     JsonArray a = new JsonArray();
     for (Check c : checks) {
       JsonObject o =

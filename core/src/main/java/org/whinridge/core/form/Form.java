@@ -17,8 +17,8 @@ import org.whinridge.core.prefill.Source;
 import org.whinridge.core.said.Unfit;
 
 /**
- * Questions over one layer: what a draft and an edition hold. Immutable; edits give a new form, see
- * {@link FormEdit}.
+ * Questions over one layer: what a draft and an edition hold. Immutable; edits, in the package
+ * {@code edit}, give a new form.
  *
  * @param texts its title
  * @param rules rules that several questions share

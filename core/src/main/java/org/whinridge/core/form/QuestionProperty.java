@@ -326,7 +326,7 @@ public enum QuestionProperty {
   }
 
   /** The property of that id; null when there is none. */
-  static QuestionProperty of(String id) {
+  public static QuestionProperty of(String id) {
     for (QuestionProperty p : values()) if (p.id.equals(id)) return p;
     return null;
   }

@@ -97,7 +97,8 @@ public record Section(
         questions.stream().map(q -> q.in(language)).toList());
   }
 
-  JsonObject json() {
+  /** The JSON form. */
+  public JsonObject json() {
     JsonObject o = new JsonObject().add("title", title());
     if (!name.isEmpty()) o.add("name", name);
     if (!texts.get("intro").isEmpty()) o.add("intro", texts.get("intro"));

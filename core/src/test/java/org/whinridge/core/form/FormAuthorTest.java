@@ -12,6 +12,8 @@ import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.ValueSource;
 import org.whinridge.core.form.compile.ExecutableForm;
 import org.whinridge.core.form.compile.FormCompiler;
+import org.whinridge.core.form.edit.FormEdit;
+import org.whinridge.core.form.edit.FormRename;
 import org.whinridge.core.said.English;
 import org.whinridge.core.visit.Filling;
 import org.whinridge.core.visit.FormFixture;

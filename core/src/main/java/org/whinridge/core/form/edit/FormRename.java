@@ -1,10 +1,17 @@
-package org.whinridge.core.form;
+package org.whinridge.core.form.edit;
 
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.function.UnaryOperator;
+import org.whinridge.core.form.Check;
+import org.whinridge.core.form.Form;
+import org.whinridge.core.form.FormNames;
+import org.whinridge.core.form.NamedRule;
+import org.whinridge.core.form.Question;
+import org.whinridge.core.form.Section;
+import org.whinridge.core.form.Texts;
 import org.whinridge.core.layer.Code;
 import org.whinridge.core.prefill.LookUp;
 import org.whinridge.core.prefill.Source;
