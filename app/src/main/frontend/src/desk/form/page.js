@@ -8,6 +8,8 @@ import { say } from "../../shell/say.js";
 import { drawn, html } from "../../shell/view.js";
 import { questions, report } from "./questions.js";
 import { FormState } from "./state.js";
+import { formText } from "./text.js";
+import { wiring } from "./wiring.js";
 
 /** The sheet as the day book will show it; gives the function that fills it anew. @param {HTMLElement} box @param {HTMLElement} trailBox @param {any} state */
 function liveSheet(box, trailBox, state) {
@@ -36,6 +38,17 @@ function liveSheet(box, trailBox, state) {
   };
 }
 
+/** Taking back, doing again, the form as text. */
+function tools(state) {
+  const step = (id, said, deed, key) =>
+    html`<button type="button" id=${id} ?disabled=${!said} title=${said} @click=${deed}>${say(key)}</button>`;
+  return html`${step("undo", state.undoSaid, () => state.undo(), "desk.form.undo")}
+    ${step("redo", state.redoSaid, () => state.redo(), "desk.form.redo")}
+    <button type="button" id="as-text" aria-pressed=${String(state.textShown)} @click=${() => state.showText(!state.textShown)}>
+      ${say("desk.form.asText")}
+    </button>`;
+}
+
 function proofName(state) {
   if (!state.proof) return say("desk.form.noFeatures");
   return say("desk.form.proof", { caption: state.proof.caption || say("desk.noCaption"), n: state.at + 1, of: state.features });
@@ -57,7 +70,12 @@ export async function formPage(box) {
     live: () => live(),
   });
   const live = liveSheet(part("live-sheet"), part("live-trail"), state);
-  const all = [drawn(part("form-report"), () => report(state)), drawn(part("question-list"), () => questions(state))];
+  const all = [
+    drawn(part("form-report"), () => report(state)),
+    drawn(part("wiring"), () => wiring(state)),
+    drawn(part("question-list"), () => (state.textShown ? formText(state) : questions(state))),
+    drawn(part("form-tools"), () => tools(state)),
+  ];
   const draw = () => {
     if (!ready) return;
     all.forEach((one) => one());
@@ -70,6 +88,13 @@ export async function formPage(box) {
     }
   };
   title.addEventListener("change", () => state.edit({ op: "title", value: title.value }));
+  box.addEventListener("keydown", (e) => {
+    if (!(e.ctrlKey || e.metaKey) || e.key.toLowerCase() !== "z" || /** @type {HTMLElement} */ (e.target).closest("input, textarea"))
+      return;
+    e.preventDefault();
+    if (e.shiftKey) state.redo();
+    else state.undo();
+  });
   part("proof-before").addEventListener("click", () => state.step(-1));
   part("proof-next").addEventListener("click", () => state.step(1));
   ready = true;

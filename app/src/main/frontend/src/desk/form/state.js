@@ -1,27 +1,32 @@
 // A form that is being made: its questions, changed one property at a time and stored at once, in the order of the changes.
 import { say } from "../../shell/say.js";
 import { getJson, post } from "../../shell/server.js";
+import { Choosing } from "./choosing.js";
 import { Proof } from "./proof.js";
 
 /** Properties into whose text a problem's cure can be put. */
 const CURED = ["askWhen", "workOut", "checks"];
 
-export class FormState {
+export class FormState extends Choosing {
   /** @type {string} */
   base;
-  /** @type {(anew?: boolean) => void} */
-  changed;
   /** @type {() => void} */
   live;
   /** @type {any} */
   engine;
-  form = { title: "", sections: [] };
   problems = [];
   notes = [];
   edition = 0;
   revision = 0;
   lookups = [];
-  openName = "";
+  /** The lines that are being typed. */
+  typed = "";
+  fieldSought = "";
+  /** The form's text while it is edited; null as long as nothing was changed in it. @type {string | null} */
+  text = null;
+  textShown = false;
+  undoSaid = "";
+  redoSaid = "";
   failure = "";
   stored = "";
   /** The feature with which the form is filled. */
@@ -32,6 +37,7 @@ export class FormState {
 
   /** @param {{base: string, project: string, engine: any, changed: () => void, live: () => void}} how `live` draws the sheet anew */
   constructor({ base, project, engine, changed, live }) {
+    super();
     Object.assign(this, { base, project, engine, changed, live });
     this.indexes = engine.layers();
   }
@@ -45,15 +51,15 @@ export class FormState {
     this.#take(s);
   }
 
-  #take({ revision, edition, form, problems, notes }) {
-    Object.assign(this, { revision, edition, form, problems, notes });
+  #take({ revision, edition, form, problems, notes, undo, redo }) {
+    Object.assign(this, { revision, edition, form, problems, notes, undoSaid: undo ?? "", redoSaid: redo ?? "" });
+    const there = new Set(this.questions.map((q) => q.name));
+    this.chosen = this.chosen.filter((name) => there.has(name));
+    if (!there.has(this.openName)) this.openName = "";
     this.changed();
     this.live();
   }
 
-  get questions() {
-    return this.form.sections.flatMap((s) => s.questions);
-  }
   get current() {
     return this.questions.find((q) => q.name === this.openName);
   }
@@ -66,11 +72,20 @@ export class FormState {
 
   /** One edit at a time, in the order they were made. @param {Record<string, unknown>} edit */
   edit(edit) {
+    return this.#store(() => post(this.base + "/edits", { revision: this.revision, edit }));
+  }
+  undo() {
+    return this.#store(() => post(this.base + "/undo", {}));
+  }
+  redo() {
+    return this.#store(() => post(this.base + "/redo", {}));
+  }
+  #store(deed) {
     return (this.#queue = this.#queue.then(async () => {
       this.stored = say("desk.form.storing");
       this.changed();
       try {
-        this.#take(await post(this.base + "/edits", { revision: this.revision, edit }));
+        this.#take(await deed());
         Object.assign(this, { failure: "", stored: say("desk.form.stored") });
       } catch (e) {
         Object.assign(this, { failure: e.message, stored: "" });
@@ -83,8 +98,41 @@ export class FormState {
   }
   open(name) {
     this.openName = name;
+    this.chosen = name ? [name] : [];
     this.changed();
   }
+  /** What is understood of typed lines, at once and without the office. @param {string} text */
+  understood(text) {
+    return JSON.parse(this.engine.lines(text, JSON.stringify(this.questions.map((q) => q.name))));
+  }
+  textNow() {
+    return this.engine.formText(JSON.stringify(this.form), "[]");
+  }
+  readText(text) {
+    return JSON.parse(this.engine.readFormText(JSON.stringify(this.form), text));
+  }
+  showText(whether) {
+    Object.assign(this, { textShown: whether, text: null });
+    this.changed();
+  }
+  /** Questions for fields of the layer. @param {any[]} fields */
+  async wire(fields) {
+    const questions = fields.map((f) => JSON.parse(this.engine.questionFor(JSON.stringify(f))));
+    const { section, after } = this.place;
+    await this.edit(
+      this.form.sections.length
+        ? { op: "insert", questions, section, after }
+        : {
+            op: "several",
+            edits: [
+              { op: "section.add", at: 0 },
+              { op: "insert", questions, section: 0 },
+            ],
+          },
+    );
+    if (!this.failure) this.choose([questions.at(-1).name]);
+  }
+
   turn(name) {
     this.open(this.openName === name ? "" : name);
   }
@@ -92,13 +140,6 @@ export class FormState {
     const question = this.openName;
     this.openName = "";
     return this.edit({ op: "remove", question });
-  }
-  /** @param {string} label @param {string} type */
-  async add(label, type) {
-    if (!label) return;
-    const { name } = JSON.parse(this.engine.fields(JSON.stringify({ op: "name", label })));
-    await this.edit({ op: "add", section: this.form.sections.length - 1, question: { name, label, type } });
-    if (!this.failure) this.open(name);
   }
 
   get #checks() {

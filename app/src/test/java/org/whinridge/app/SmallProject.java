@@ -14,6 +14,7 @@ import org.springframework.boot.test.context.TestComponent;
 import org.springframework.context.annotation.Profile;
 import org.springframework.core.annotation.Order;
 import org.springframework.jdbc.core.JdbcTemplate;
+import org.whinridge.app.form.Drafting;
 import org.whinridge.app.form.Forms;
 import org.whinridge.app.layer.LayerMaking;
 import org.whinridge.app.project.Members;
@@ -39,6 +40,7 @@ class SmallProject implements ApplicationRunner {
   private final Projects projects;
   private final LayerMaking making;
   private final Forms forms;
+  private final Drafting drafting;
   private final RoundMaking rounds;
   private final Members members;
 
@@ -47,9 +49,11 @@ class SmallProject implements ApplicationRunner {
       Projects projects,
       LayerMaking making,
       Forms forms,
+      Drafting drafting,
       RoundMaking rounds,
       Members members) {
     this.members = members;
+    this.drafting = drafting;
     this.jdbc = jdbc;
     this.projects = projects;
     this.making = making;
@@ -99,11 +103,12 @@ class SmallProject implements ApplicationRunner {
     UUID form = forms.fromLayer(p.id(), layer);
     for (var q : forms.get(p.id(), form).form().questions())
       if (!ASKED.contains(q.name()))
-        forms.edit(
+        drafting.edit(
             p.id(),
             form,
             forms.get(p.id(), form).revision(),
-            new JsonObject().add("op", "remove").add("question", Json.value(q.name())));
+            new JsonObject().add("op", "remove").add("question", Json.value(q.name())),
+            coordinator);
     forms.publish(p.id(), form, coordinator);
     UUID round =
         rounds.make(

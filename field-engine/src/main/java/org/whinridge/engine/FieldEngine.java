@@ -24,6 +24,7 @@ import org.whinridge.core.form.edit.FormEdit;
 import org.whinridge.core.form.line.FormText;
 import org.whinridge.core.form.line.LineView;
 import org.whinridge.core.layer.Feature;
+import org.whinridge.core.layer.Field;
 import org.whinridge.core.layer.Schema;
 import org.whinridge.core.look.Drawing;
 import org.whinridge.core.look.Look;
@@ -144,6 +145,12 @@ public final class FieldEngine {
           new JsonObject().add("number", 1).add("line", "").add("why", Unfit.said(e).json()));
     }
     return new JsonObject().add("problems", problems).toString();
+  }
+
+  /** The question for a field of a layer. */
+  @JSExport
+  public static String questionFor(String field) {
+    return Question.forField(Field.read(object(field))).json().toString();
   }
 
   /** The form after an edit, see {@link FormEdit}: {"form"} or {"problem"}. */

@@ -42,9 +42,16 @@ class FormController {
   private final Layers layers;
 
   private final LayerQueries queries;
+  private final Drafting drafting;
 
   FormController(
-      DeskPage desk, Projects projects, Forms forms, Layers layers, LayerQueries queries) {
+      DeskPage desk,
+      Projects projects,
+      Forms forms,
+      Layers layers,
+      LayerQueries queries,
+      Drafting drafting) {
+    this.drafting = drafting;
     this.queries = queries;
     this.desk = desk;
     this.projects = projects;
@@ -84,13 +91,19 @@ class FormController {
     return "form";
   }
 
-  /** A draft as its page has it: the form, and what is wrong with it or worth knowing. */
+  /**
+   * A draft as its page has it: the form, and what is wrong with it or worth knowing.
+   *
+   * @param undo what the reader could take back; null for nothing, as with {@code redo}
+   */
   record State(
       long revision,
       int edition,
       JsonObject form,
       List<JsonObject> problems,
-      List<JsonObject> notes) {}
+      List<JsonObject> notes,
+      Said undo,
+      Said redo) {}
 
   /** A layer that look-ups may go to, with the usual look-up of its kind. */
   record Target(String id, String name, JsonObject lookUp, JsonObject schema) {}
@@ -120,7 +133,7 @@ class FormController {
   @Needs(Right.SEE_REGISTER)
   @GetMapping("/api/p/{project}/forms/{id}")
   @ResponseBody
-  Page read(@PathVariable String project, @PathVariable UUID id) {
+  Page read(@PathVariable String project, @PathVariable UUID id, Principal person) {
     Project p = projects.byKey(project);
     FormDraft draft = forms.get(p.id(), id);
     Layer layer = layers.byId(draft.layerId());
@@ -133,7 +146,7 @@ class FormController {
                     lookups.add(
                         new Target(l.id().toString(), l.name(), u.json(), l.schema().json())));
     return new Page(
-        state(draft),
+        state(draft, person.getName()),
         layer.schema().json(),
         new Of(layer.id(), layer.name()),
         proof(layer, 0),
@@ -162,13 +175,16 @@ class FormController {
         .toList();
   }
 
-  private State state(FormDraft draft) {
+  private State state(FormDraft draft, String person) {
+    Drafting.Reach reach = drafting.reach(draft.id(), person);
     return new State(
         draft.revision(),
         draft.edition(),
         draft.form().json(),
         forms.problems(draft).stream().map(FormProblem::json).toList(),
-        forms.notes(draft).stream().map(FormProblem::json).toList());
+        forms.notes(draft).stream().map(FormProblem::json).toList(),
+        reach.undo().orElse(null),
+        reach.redo().orElse(null));
   }
 
   /** An edit of the draft, which core reads, and the revision that it was made on. */
@@ -180,8 +196,32 @@ class FormController {
   @Needs(Right.BUILD_FORMS)
   @PostMapping("/api/p/{project}/forms/{id}/edits")
   @ResponseBody
-  State edit(@PathVariable String project, @PathVariable UUID id, @Valid @RequestBody Edited body) {
-    return state(forms.edit(projects.byKey(project).id(), id, body.revision, body.edit));
+  State edit(
+      @PathVariable String project,
+      @PathVariable UUID id,
+      @Valid @RequestBody Edited body,
+      Principal person) {
+    return state(
+        drafting.edit(projects.byKey(project).id(), id, body.revision, body.edit, person.getName()),
+        person.getName());
+  }
+
+  /** Takes the person's last step back. */
+  @Needs(Right.BUILD_FORMS)
+  @PostMapping("/api/p/{project}/forms/{id}/undo")
+  @ResponseBody
+  State undo(@PathVariable String project, @PathVariable UUID id, Principal person) {
+    return state(
+        drafting.undo(projects.byKey(project).id(), id, person.getName()), person.getName());
+  }
+
+  /** Does the step again that the person took back last. */
+  @Needs(Right.BUILD_FORMS)
+  @PostMapping("/api/p/{project}/forms/{id}/redo")
+  @ResponseBody
+  State redo(@PathVariable String project, @PathVariable UUID id, Principal person) {
+    return state(
+        drafting.redo(projects.byKey(project).id(), id, person.getName()), person.getName());
   }
 
   @Needs(Right.BUILD_FORMS)

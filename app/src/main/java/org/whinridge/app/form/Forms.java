@@ -1,7 +1,6 @@
 package org.whinridge.app.form;
 
 import com.eclipsesource.json.Json;
-import com.eclipsesource.json.JsonObject;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -21,7 +20,6 @@ import org.whinridge.core.form.Form;
 import org.whinridge.core.form.compile.FormCompiler;
 import org.whinridge.core.form.compile.FormPart;
 import org.whinridge.core.form.compile.FormProblem;
-import org.whinridge.core.form.edit.FormEdit;
 import org.whinridge.core.layer.Schema;
 import org.whinridge.core.said.Said;
 
@@ -126,25 +124,6 @@ public class Forms {
     e.changedAt = Layers.now();
     forms.save(e);
     return e.id;
-  }
-
-  /**
-   * Applies one edit to the draft; {@code revision} is the one that the screen shows, so that two
-   * screens don't overwrite each other.
-   */
-  @Writing
-  public FormDraft edit(UUID project, UUID id, long revision, JsonObject edit) {
-    FormEntity e = locked(project, id);
-    if (e.revision != revision) throw Refusal.conflict("refused.somebodyElseOrAnother");
-    try {
-      e.draft = FormEdit.apply(Form.read(e.draft), edit).json().toString();
-    } catch (IllegalArgumentException x) {
-      throw Refusal.refused("refused.changeWasNotMade", "why", Refusal.said(x));
-    }
-    e.revision++;
-    e.changedAt = Layers.now();
-    forms.save(e);
-    return of(e, newest(id).map(Edition::number).orElse(0));
   }
 
   /** What keeps the draft from being published, look-ups to layers that are gone included. */

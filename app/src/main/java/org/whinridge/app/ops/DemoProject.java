@@ -1,9 +1,5 @@
 package org.whinridge.app.ops;
 
-import com.eclipsesource.json.Json;
-import com.eclipsesource.json.JsonArray;
-import com.eclipsesource.json.JsonObject;
-import com.eclipsesource.json.JsonValue;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.LocalDate;
@@ -14,6 +10,7 @@ import java.util.UUID;
 import org.locationtech.jts.geom.Envelope;
 import org.springframework.stereotype.Component;
 import org.springframework.util.FileSystemUtils;
+import org.whinridge.app.form.Drafting;
 import org.whinridge.app.form.Forms;
 import org.whinridge.app.layer.LayerMaking;
 import org.whinridge.app.layer.Layers;
@@ -43,6 +40,7 @@ class DemoProject {
   private final Projects projects;
   private final LayerMaking making;
   private final Forms forms;
+  private final Drafting drafting;
   private final RoundMaking rounds;
   private final Layers layers;
   private final Looks looks;
@@ -54,6 +52,7 @@ class DemoProject {
       Projects projects,
       LayerMaking making,
       Forms forms,
+      Drafting drafting,
       RoundMaking rounds,
       Layers layers,
       Looks looks,
@@ -68,6 +67,7 @@ class DemoProject {
     this.projects = projects;
     this.making = making;
     this.forms = forms;
+    this.drafting = drafting;
     this.rounds = rounds;
   }
 
@@ -147,7 +147,7 @@ class DemoProject {
         OstreyLooks.posts());
     ground(p, coordinator);
     UUID form = forms.fromLayer(p.id(), structures);
-    design(p, form, beats);
+    new DemoForm(drafting, forms, p.id(), form, coordinator).design(beats);
     forms.publish(p.id(), form, coordinator);
     rounds.make(
         p.id(),
@@ -204,104 +204,5 @@ class DemoProject {
                             null))
                 .toList(),
             0L));
-  }
-
-  /** The demo form: what is asked, checked, worked out and looked up. */
-  private void design(Project p, UUID form, UUID beats) {
-    edit(p, form, new JsonObject().add("op", "title").add("value", "Structure visit"));
-    set(p, form, "tag", "unique", Json.TRUE);
-    set(p, form, "kind", "need", Json.value("needed"));
-    set(p, form, "condition", "need", Json.value("needed"));
-    set(
-        p,
-        form,
-        "condition",
-        "hint",
-        Json.value(
-            "1 very good: as built. 3 fair: works, wear shows. 5 very poor: may fail this season."));
-    set(
-        p,
-        form,
-        "silt_depth_mm",
-        "askWhen",
-        Json.value("kind IN ('tide_flap', 'sluice', 'outfall')"));
-    set(
-        p,
-        form,
-        "silt_depth_mm",
-        "checks",
-        new JsonArray()
-            .add(
-                check(
-                    "silt_depth_mm BETWEEN 0 AND width_mm",
-                    "Silt of {silt_depth_mm} mm can't be deeper than the width of {width_mm} mm",
-                    "firm"))
-            .add(
-                check(
-                    "silt_depth_mm <= 200",
-                    "{silt_depth_mm} mm is unusually deep; look again",
-                    "soft")));
-    set(
-        p,
-        form,
-        "bearing_deg",
-        "checks",
-        new JsonArray()
-            .add(
-                check(
-                    "bearing_deg BETWEEN 0 AND 360",
-                    "A bearing runs from 0 to 360 degrees",
-                    "firm")));
-    set(
-        p,
-        form,
-        "beat",
-        "prefill",
-        new JsonArray()
-            .add(
-                new JsonObject()
-                    .add("from", "place")
-                    .add("layer", beats.toString())
-                    .add("layerName", "Beats")
-                    .add("field", "beat")));
-    set(p, form, "last_inspected", "workOut", Json.value("today()"));
-    edit(
-        p,
-        form,
-        new JsonObject()
-            .add("op", "add")
-            .add("section", 0)
-            .add(
-                "question",
-                new JsonObject()
-                    .add("name", "silt_share")
-                    .add("label", "Silted share of the width")
-                    .add("type", "decimal")
-                    .add("unit", "%")
-                    .add("decimals", 1)
-                    .add("askWhen", "silt_depth_mm IS NOT NULL AND width_mm IS NOT NULL")
-                    .add("workOut", "silt_depth_mm / width_mm * 100")));
-    for (int i = 0; i < 3; i++)
-      edit(p, form, new JsonObject().add("op", "move").add("question", "silt_share").add("by", -1));
-    set(p, form, "photo", "label", Json.value("Photo of the structure"));
-  }
-
-  private static JsonObject check(String rule, String message, String weight) {
-    return new JsonObject().add("rule", rule).add("message", message).add("weight", weight);
-  }
-
-  private void set(Project p, UUID form, String question, String property, JsonValue value) {
-    edit(
-        p,
-        form,
-        new JsonObject()
-            .add("op", "set")
-            .add("question", question)
-            .add("property", property)
-            .add("value", value));
-  }
-
-  private void edit(Project p, UUID form, JsonObject edit) {
-    forms.edit(p.id(), form, forms.get(p.id(), form).revision(), edit);
   }
 }

@@ -19,6 +19,7 @@ class FormerPeople {
           "ledger_entry.person",
           "feature.changed_by",
           "edition.published_by",
+          "form_step.person",
           "round.person",
           "round.made_by",
           "hand_in.person",

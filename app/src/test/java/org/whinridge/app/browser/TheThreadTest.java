@@ -116,10 +116,10 @@ class TheThreadTest extends BrowserTest {
     stored(desk);
     change(desk, "[data-part=rule]", "silt_depth_mm <= width_mm");
     change(desk, "[data-part=message]", "Silt of {silt_depth_mm} mm is more than the width");
-    desk.fill("#new-label", "Silted share");
-    desk.selectOption("#new-type", "decimal");
-    desk.click("button:text-is('Add')");
-    desk.waitForSelector("[data-line=silted_share] #editor");
+    desk.fill("#typing", "Silted share: decimal");
+    assertThat(desk.locator("#understood")).containsText("Decimal number, name silted_share");
+    desk.press("#typing", "Enter");
+    open(desk, "silted_share");
     change(desk, "#e-work", "round(silt_depth_mm / width_mm * 100, 1)");
     change(desk, "#e-unit", "%");
     open(desk, "beat");
@@ -240,9 +240,9 @@ class TheThreadTest extends BrowserTest {
     assertThat(day.locator("[data-question=silt_depth_mm]"))
         .containsText("Silt of 700 mm is more than the width");
     assertThat(day.locator("#trail")).containsText("1 to mend");
+    assertThat(day.locator("[data-question=silted_share] output")).hasText("116.7 %");
     day.click("#next-page");
     assertThat(day.locator("#trail")).containsText("1 to mend"); // on every page
-    assertThat(day.locator("[data-question=silted_share] output")).hasText("116.7 %");
     day.click("#trail");
     day.click("#open-points >> text=more than the width");
     day.fill("#q-silt_depth_mm", "120");

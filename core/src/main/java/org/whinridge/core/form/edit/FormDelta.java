@@ -50,6 +50,24 @@ public final class FormDelta {
     return new JsonArray().add(before).add(after);
   }
 
+  /** The names of the questions that it touches. */
+  public Set<String> questions() {
+    JsonValue touched = json.get("questions");
+    return touched == null ? Set.of() : new LinkedHashSet<>(touched.asObject().names());
+  }
+
+  /**
+   * Whether another one touches what this one does: a question, how questions are arranged, or the
+   * rest.
+   */
+  public boolean meets(FormDelta other) {
+    for (String part : new String[] {"sections", "rest"})
+      if (json.get(part) != null && other.json.get(part) != null) return true;
+    Set<String> both = new LinkedHashSet<>(questions());
+    both.retainAll(other.questions());
+    return !both.isEmpty();
+  }
+
   /** Whether nothing changed. */
   public boolean isEmpty() {
     return json.isEmpty();

@@ -363,7 +363,7 @@ record QuestionLine(
     if (!name.isEmpty()) b.append(" {").append(name).append('}');
     b.append(said().stripTrailing());
     if (need != Need.FREE) b.append(' ').append(need == Need.NEEDED ? NEEDED : WANTED);
-    if (!hint.isEmpty()) b.append(' ').append(HINT).append(' ').append(Signs.written(hint));
+    if (!hint.isEmpty()) b.append(' ').append(HINT).append(' ').append(Signs.atEnd(hint));
     return b.toString();
   }
 

@@ -24,6 +24,14 @@ final class Signs {
     return b.toString();
   }
 
+  /** A text as it stands at a line's end, where only the sign for more means something. */
+  static String atEnd(String text) {
+    return text.replaceAll("\\s+", " ")
+        .strip()
+        .replace("\\", "\\\\")
+        .replace(QuestionLine.MORE, "\\" + QuestionLine.MORE);
+  }
+
   /** The text that a part of a line stands for. */
   static String meant(String part) {
     StringBuilder b = new StringBuilder();
