@@ -97,14 +97,18 @@ function words(c) {
 }
 
 async function send(progress) {
+  const before = await carried(book.person);
   await refresh();
   if (book.signedOut) return book.message ?? tell("problem", say("day.signedOut")); // that it was revoked is said already
   if (book.offline) return tell("problem", say("day.noLinkHandIn"));
+  // what turned out to be there already, since it came another way, is handed in as well
+  const now = await carried(book.person);
+  const there = { visits: before.visits.length - now.visits.length, photos: before.photos.length - now.photos.length };
   const n = await handIn(book.me, (t) => {
     progress.textContent = t;
   });
   const refused = n.refused ? " " + say("day.refusedStay", { n: n.refused }) : "";
-  tell(n.refused ? "problem" : "done", say("day.handedIn", { visits: n.visits, photos: n.photos }) + refused);
+  tell(n.refused ? "problem" : "done", say("day.handedIn", { visits: n.visits + there.visits, photos: n.photos + there.photos }) + refused);
 }
 
 async function asFile(button) {

@@ -38,11 +38,20 @@ function liveSheet(box, trailBox, state) {
   };
 }
 
+/** So often who else is here is asked, in milliseconds. */
+const ASKED_EVERY = 4000;
+
 /** Taking back, doing again, the form as text. */
 function tools(state) {
   const step = (id, said, deed, key) =>
     html`<button type="button" id=${id} ?disabled=${!said} title=${said} @click=${deed}>${say(key)}</button>`;
-  return html`${step("undo", state.undoSaid, () => state.undo(), "desk.form.undo")}
+  const others = state.others.map((o) =>
+    o.question
+      ? say("desk.form.otherAt", { person: o.person, label: state.labelOf(o.question) })
+      : say("desk.form.otherHere", { person: o.person }),
+  );
+  return html`<span id="others" role="status" class="quiet self-center">${others.join(" · ")}</span>
+    ${step("undo", state.undoSaid, () => state.undo(), "desk.form.undo")}
     ${step("redo", state.redoSaid, () => state.redo(), "desk.form.redo")}
     <button type="button" id="as-text" aria-pressed=${String(state.textShown)} @click=${() => state.showText(!state.textShown)}>
       ${say("desk.form.asText")}
@@ -99,5 +108,10 @@ export async function formPage(box) {
   part("proof-next").addEventListener("click", () => state.step(1));
   ready = true;
   await state.begin();
+  const ask = async () => {
+    if (document.visibilityState === "visible") await state.news().catch(() => {}); // no link: it is asked again
+    setTimeout(ask, ASKED_EVERY);
+  };
+  setTimeout(ask, ASKED_EVERY);
   box.dataset.ready = "true";
 }

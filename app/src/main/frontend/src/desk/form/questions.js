@@ -1,6 +1,7 @@
 // The sheet as a list: sections, blocks and questions, chosen one or several at once, moved, put into sections, opened.
 import { say } from "../../shell/say.js";
 import { textBox } from "../../shell/controls.js";
+import { symbol } from "../../shell/symbols.js";
 import { html, nothing, repeat } from "../../shell/view.js";
 import { editor } from "./editor.js";
 import { typeSaid } from "./types.js";
@@ -56,7 +57,8 @@ function line(state, q, block, n) {
       <button class="plain w-full text-start" type="button" data-name=${q.name} aria-expanded=${String(open)} @click=${pick}>
         <span>${q.label}</span><span class="quiet font-normal">${typeSaid(q.type)}</span
         ><span class="quiet font-normal ms-auto">${marks(q)}</span
-        >${wrong ? html`<span class="chip">${say("desk.form.toMend")}</span>` : nothing}
+        >${state.others.filter((o) => o.question === q.name).map((o) => html`<span class="chip">${o.person}</span>`)}
+        ${wrong ? html`<span class="chip">${say("desk.form.toMend")}</span>` : nothing}
       </button>
       ${open ? editor(state, q) : nothing}
     </li>`;
@@ -95,7 +97,7 @@ function section(state, s, n) {
         aria-label=${say("desk.form.fold", { title: s.title || say("desk.form.untitled") })}
         @click=${() => state.fold(n)}
       >
-        ${folded ? "▸" : "▾"}
+        ${symbol(folded ? "right" : "down")}
       </button>
       ${textBox(s.title, set("title"), { class: "flex-1 font-semibold", said: say("desk.form.sectionTitle"), placeholder: say("desk.form.untitled"), part: "section-title" })}
       ${s.startsPage ? html`<span class="chip">${say("desk.form.startsPage")}</span>` : nothing}

@@ -27,6 +27,10 @@ export class FormState extends Choosing {
   textShown = false;
   undoSaid = "";
   redoSaid = "";
+  /** This window among all that have the draft open. */
+  client = crypto.randomUUID();
+  /** Who else has it open. @type {{person: string, question: string}[]} */
+  others = [];
   failure = "";
   stored = "";
   /** The feature with which the form is filled. */
@@ -49,6 +53,16 @@ export class FormState extends Choosing {
     this.proofs = new Proof({ base, project, first: s.proof, count: s.features, lookups: s.lookups, indexes });
     this.proof = (await this.proofs.at(0)) ?? null;
     this.#take(s);
+  }
+
+  /** Asks who else is here and whether something changed; what is being typed stays. */
+  async news() {
+    const query = `client=${this.client}&question=${encodeURIComponent(this.openName)}`;
+    const { revision, others } = await getJson(`${this.base}/news?${query}`);
+    const before = JSON.stringify(this.others);
+    this.others = others;
+    if (revision > this.revision) await this.#store(() => getJson(this.base));
+    else if (before !== JSON.stringify(others)) this.changed();
   }
 
   #take({ revision, edition, form, problems, notes, undo, redo }) {

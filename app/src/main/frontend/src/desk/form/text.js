@@ -31,7 +31,7 @@ export function formText(state) {
     await state.edit({ op: "text", text });
     if (!state.failure) state.showText(false);
   };
-  const changes = [...diff.gone.map((l) => ["−", l]), ...diff.fresh.map((l) => ["+", l])];
+  const changes = [...diff.gone.map((l) => ["- ", l]), ...diff.fresh.map((l) => ["+ ", l])];
   return html`<div id="form-text">
     <label class="label" for="text">${say("desk.form.textHow")}</label>
     <textarea class="w-full code" id="text" rows="24" spellcheck="false" .value=${live(text)} @input=${put}></textarea>

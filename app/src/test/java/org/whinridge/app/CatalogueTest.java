@@ -24,6 +24,7 @@ import org.whinridge.core.access.PasswordStrength;
 import org.whinridge.core.access.ProjectState;
 import org.whinridge.core.access.Right;
 import org.whinridge.core.access.Role;
+import org.whinridge.core.form.QuestionProperty;
 import org.whinridge.core.form.QuestionType;
 import org.whinridge.core.form.compile.FormProblem;
 import org.whinridge.core.layer.FieldType;
@@ -159,6 +160,9 @@ class CatalogueTest {
     return Stream.of(all).map(Word::id).toList();
   }
 
+  private static final List<String> TEMPLATES =
+      List.of("condition", "defects", "site", "count", "sign", "tree");
+
   /** Closed lists of the job, each with the ids that pages put behind its key. */
   private static final Map<String, List<String>> LISTS =
       Map.ofEntries(
@@ -177,6 +181,11 @@ class CatalogueTest {
           Map.entry("units", ids(Units.values())),
           Map.entry("questionType", ids(QuestionType.values())),
           Map.entry("questionUse", ids(QuestionType.values())),
+          Map.entry(
+              "questionProperty",
+              Stream.of(QuestionProperty.values()).map(QuestionProperty::id).toList()),
+          Map.entry("formTemplate", TEMPLATES),
+          Map.entry("formTemplateTitle", TEMPLATES),
           Map.entry("password.strength", ids(PasswordStrength.values())),
           Map.entry(
               "mail",

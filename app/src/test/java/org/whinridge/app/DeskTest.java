@@ -100,10 +100,17 @@ class DeskTest extends DemoServerTest {
     assertThat(json(first).getLong("revision", 0)).isEqualTo(2);
     assertThat(state(form).toString()).contains("What it is");
     MockHttpServletResponse late =
-        edit(form, 1, "{\"op\":\"title\",\"value\":\"From the other window\"}");
+        edit(
+            form,
+            1,
+            "{\"op\":\"set\",\"question\":\"kind\",\"property\":\"label\",\"value\":\"From the other window\"}");
     assertThat(late.getStatus()).isEqualTo(409);
     assertThat(json(late).getString("message", "")).contains("this change was not made");
     assertThat(state(form).toString()).doesNotContain("From the other window");
+    MockHttpServletResponse elsewhere =
+        edit(form, 1, "{\"op\":\"title\",\"value\":\"What nobody touched since\"}");
+    assertThat(elsewhere.getStatus()).isEqualTo(200);
+    assertThat(state(form).toString()).contains("What it is", "What nobody touched since");
   }
 
   @ParameterizedTest

@@ -11,5 +11,7 @@ interface EditionRepository extends JpaRepository<EditionEntity, UUID> {
 
   Optional<EditionEntity> findFirstByFormIdOrderByNumberDesc(UUID form);
 
+  List<EditionEntity> findByFormIdOrderByNumberDesc(UUID form);
+
   List<EditionEntity> findByFormIdInOrderByNumber(Collection<UUID> forms);
 }

@@ -43,6 +43,7 @@ class FormController {
 
   private final LayerQueries queries;
   private final Drafting drafting;
+  private final Presence presence;
 
   FormController(
       DeskPage desk,
@@ -50,7 +51,9 @@ class FormController {
       Forms forms,
       Layers layers,
       LayerQueries queries,
-      Drafting drafting) {
+      Drafting drafting,
+      Presence presence) {
+    this.presence = presence;
     this.drafting = drafting;
     this.queries = queries;
     this.desk = desk;
@@ -69,13 +72,6 @@ class FormController {
     model.addAttribute("layers", byId.values());
     model.addAttribute("layerNames", byId);
     return "forms";
-  }
-
-  @Needs(Right.BUILD_FORMS)
-  @PostMapping("/p/{project}/forms")
-  String make(@PathVariable String project, @RequestParam UUID layer) {
-    Project p = projects.byKey(project);
-    return "redirect:/p/" + p.key() + "/forms/" + forms.fromLayer(p.id(), layer);
   }
 
   @Needs(Right.SEE_REGISTER)
@@ -204,6 +200,33 @@ class FormController {
     return state(
         drafting.edit(projects.byKey(project).id(), id, body.revision, body.edit, person.getName()),
         person.getName());
+  }
+
+  /**
+   * What is new in a draft for a window that shows it.
+   *
+   * @param others who else has it open, and where
+   */
+  record News(long revision, List<Presence.Where> others) {}
+
+  /** Asked every few seconds; it notes where the asking window is. */
+  @Needs(Right.SEE_REGISTER)
+  @GetMapping("/api/p/{project}/forms/{id}/news")
+  @ResponseBody
+  News news(
+      @PathVariable String project,
+      @PathVariable UUID id,
+      @RequestParam(defaultValue = "") String client,
+      @RequestParam(defaultValue = "") String question,
+      Principal person) {
+    FormDraft draft = forms.get(projects.byKey(project).id(), id);
+    return new News(
+        draft.revision(),
+        presence.others(
+            id,
+            client.substring(0, Math.min(40, client.length())),
+            new Presence.Where(
+                person.getName(), question.substring(0, Math.min(63, question.length())))));
   }
 
   /** Takes the person's last step back. */

@@ -93,6 +93,11 @@ public class Forms {
     return editions.findFirstByFormIdOrderByNumberDesc(form).map(Forms::of);
   }
 
+  /** All editions, the newest first. */
+  public List<Edition> editions(UUID form) {
+    return editions.findByFormIdOrderByNumberDesc(form).stream().map(Forms::of).toList();
+  }
+
   /** An edition by its number. */
   public Optional<Edition> edition(UUID form, int number) {
     return editions.findByFormIdAndNumber(form, number).map(Forms::of);
@@ -105,25 +110,31 @@ public class Forms {
         .orElseThrow(() -> Refusal.notFound("thing.form"));
   }
 
-  /** Begins a form with a question for every field of a layer. */
+  /** Begins a form over a layer. */
   @Writing
-  public UUID fromLayer(UUID project, UUID layerId) {
-    Layer layer = layers.get(project, layerId);
+  public UUID begin(UUID project, UUID layer, Form form) {
     FormEntity e = new FormEntity();
     e.id = UUID.randomUUID();
     e.projectId = project;
-    e.layerId = layer.id();
-    e.draft =
-        Form.fromLayer(
-                catalogue.say(Said.of("form.visitOf", "layer", layer.name())),
-                layer.name(),
-                layer.schema())
-            .json()
-            .toString();
+    e.layerId = layer;
+    e.draft = form.json().toString();
     e.revision = 1;
     e.changedAt = Layers.now();
     forms.save(e);
     return e.id;
+  }
+
+  /** Begins a form with a question for every field of a layer. */
+  @Writing
+  public UUID fromLayer(UUID project, UUID layerId) {
+    Layer layer = layers.get(project, layerId);
+    return begin(
+        project,
+        layer.id(),
+        Form.fromLayer(
+            catalogue.say(Said.of("form.visitOf", "layer", layer.name())),
+            layer.name(),
+            layer.schema()));
   }
 
   /** What keeps the draft from being published, look-ups to layers that are gone included. */

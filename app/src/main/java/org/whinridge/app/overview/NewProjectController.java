@@ -35,6 +35,7 @@ class NewProjectController {
     model.addAttribute("plan", plan);
     model.addAttribute("basemap", basemap);
     model.addAttribute("basemaps", beginning.basemaps(person));
+    model.addAttribute("copies", beginning.copies(person));
     settings(model);
     return "project-new";
   }

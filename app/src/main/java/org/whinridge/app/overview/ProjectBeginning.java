@@ -3,15 +3,18 @@ package org.whinridge.app.overview;
 import java.io.IOException;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Set;
 import java.util.UUID;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import org.whinridge.app.map.Basemaps;
 import org.whinridge.app.map.ProjectMaps;
+import org.whinridge.app.project.Members;
 import org.whinridge.app.project.Project;
 import org.whinridge.app.project.ProjectMaking;
 import org.whinridge.app.project.Projects;
 import org.whinridge.app.shell.Refusal;
+import org.whinridge.core.access.Right;
 
 /** Makes projects together with the basemap that they begin with. */
 @Service
@@ -23,8 +26,15 @@ class ProjectBeginning {
   private final ProjectMaps maps;
   private final Basemaps basemaps;
   private final Projects projects;
+  private final Members members;
 
-  ProjectBeginning(ProjectMaking making, ProjectMaps maps, Basemaps basemaps, Projects projects) {
+  ProjectBeginning(
+      ProjectMaking making,
+      ProjectMaps maps,
+      Basemaps basemaps,
+      Projects projects,
+      Members members) {
+    this.members = members;
     this.making = making;
     this.maps = maps;
     this.basemaps = basemaps;
@@ -33,6 +43,12 @@ class ProjectBeginning {
 
   /** A basemap of tiles in another project of the person's. */
   record Other(UUID id, String name, UUID projectId, String project) {}
+
+  /** The projects that somebody may copy instead. */
+  public List<Project> copies(String person) {
+    Set<UUID> managed = members.projectsOf(person, Right.MANAGE);
+    return projects.of(person).stream().filter(p -> managed.contains(p.id())).toList();
+  }
 
   /** The basemaps of tiles that somebody's projects have. */
   @Transactional(readOnly = true)

@@ -38,6 +38,14 @@ final class EveryPage {
     all.put("draw", p -> layer(p, home, "/draw", "#draw-page[data-ready]"));
     all.put("make", p -> ready(p, home + "layers/make", "#make-page[data-ready]"));
     all.put("map", p -> ready(p, home + "map", "#project-map[data-ready]"));
+    all.put("new form", p -> p.navigate(home + "forms/new"));
+    all.put(
+        "editions",
+        p -> {
+          first(p, home + "forms", "tbody a:text-is('Structure visit')");
+          p.navigate(p.url().replaceAll("[?#].*", "") + "/editions");
+        });
+    all.put("about", p -> ready(p, home + "about", "#project-about[data-ready]"));
     all.put("form", p -> form(p, home));
     all.put("plan", EveryPage::plan);
     all.put(

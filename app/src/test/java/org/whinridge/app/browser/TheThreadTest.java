@@ -253,8 +253,8 @@ class TheThreadTest extends BrowserTest {
     assertThat(day.locator(".told")).containsText("1 to fill before it is complete");
     day.fill("#q-condition", "4");
     day.fill("#q-notes", "Hinge is worn — ünïcode & <b>");
-    day.click("#next-page");
     assertThat(day.locator("[data-question=silted_share] output")).hasText("20 %");
+    day.click("#next-page");
   }
 
   private static double metres(String s) {

@@ -1,0 +1,100 @@
+package org.whinridge.app.form;
+
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.security.Principal;
+import java.util.List;
+import java.util.UUID;
+import org.springframework.stereotype.Controller;
+import org.springframework.ui.Model;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.multipart.MultipartFile;
+import org.springframework.web.servlet.mvc.support.RedirectAttributes;
+import org.whinridge.app.layer.Layers;
+import org.whinridge.app.project.DeskPage;
+import org.whinridge.app.project.Project;
+import org.whinridge.app.project.Projects;
+import org.whinridge.app.shell.Needs;
+import org.whinridge.app.shell.Refusal;
+import org.whinridge.core.access.Right;
+import org.whinridge.core.said.Said;
+
+/** Begins forms. */
+@Controller
+class NewFormController {
+  private static final int MOST_TOLD = 50;
+  private final DeskPage desk;
+  private final Projects projects;
+  private final Layers layers;
+  private final FormBeginning beginning;
+
+  NewFormController(DeskPage desk, Projects projects, Layers layers, FormBeginning beginning) {
+    this.desk = desk;
+    this.projects = projects;
+    this.layers = layers;
+    this.beginning = beginning;
+  }
+
+  @Needs(Right.BUILD_FORMS)
+  @GetMapping("/p/{project}/forms/new")
+  String page(
+      @PathVariable String project,
+      @RequestParam(required = false) UUID layer,
+      Principal person,
+      Model model) {
+    Project p = desk.open(project, "forms", model);
+    model.addAttribute("layers", layers.list(p.id()));
+    model.addAttribute("layer", layer);
+    model.addAttribute("copies", beginning.copies(person.getName()));
+    model.addAttribute("templates", FormBeginning.TEMPLATES);
+    return "form-new";
+  }
+
+  @Needs(Right.BUILD_FORMS)
+  @PostMapping("/p/{project}/forms")
+  String make(
+      @PathVariable String project,
+      @RequestParam UUID layer,
+      @RequestParam(defaultValue = "FIELDS") FormBeginning.Start start,
+      @RequestParam(defaultValue = "") String template,
+      @RequestParam(defaultValue = "") String copy,
+      Principal person) {
+    Project p = projects.byKey(project);
+    String from = start == FormBeginning.Start.TEMPLATE ? template : copy;
+    return "redirect:/p/"
+        + p.key()
+        + "/forms/"
+        + beginning.begin(p.id(), layer, start, from, person.getName());
+  }
+
+  @Needs(Right.BUILD_FORMS)
+  @PostMapping("/p/{project}/forms/from-file")
+  String fromFile(
+      @PathVariable String project,
+      @RequestParam UUID layer,
+      @RequestParam MultipartFile file,
+      RedirectAttributes flash)
+      throws IOException {
+    Project p = projects.byKey(project);
+    Path kept = Files.createTempFile("form", ".file");
+    try {
+      file.transferTo(kept);
+      FormBeginning.FromFile made = beginning.fromFile(p.id(), layer, kept);
+      List<Said> told = made.told();
+      flash.addFlashAttribute("done", Said.of("told.formFromFile", "n", told.size()));
+      if (!told.isEmpty())
+        flash.addFlashAttribute(
+            "notes", new java.util.ArrayList<>(told.subList(0, Math.min(MOST_TOLD, told.size()))));
+      return "redirect:/p/" + p.key() + "/forms/" + made.form();
+    } catch (Refusal e) {
+      flash.addFlashAttribute("problem", e.said());
+      return "redirect:/p/" + p.key() + "/forms/new?layer=" + layer;
+    } finally {
+      Files.deleteIfExists(kept);
+    }
+  }
+}
