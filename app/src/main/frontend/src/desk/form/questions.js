@@ -61,7 +61,8 @@ function line(state, q, block, n) {
         ${wrong ? html`<span class="chip">${say("desk.form.toMend")}</span>` : nothing}
       </button>
       ${open ? editor(state, q) : nothing}
-    </li>`;
+    </li>
+    ${state.place.after === q.name ? html`<li>${typingLine(state, q.name, n)}</li>` : nothing}`;
 }
 
 /** @param {any} state @param {any} s @param {number} n */
@@ -127,7 +128,7 @@ function section(state, s, n) {
             )}
           </ol>`
     }
-    ${state.place.section === n ? typingLine(state, state.place.after, n) : nothing}
+    ${state.place.section === n && (folded || !state.place.after) ? typingLine(state, state.place.after, n) : nothing}
   </section>`;
 }
 

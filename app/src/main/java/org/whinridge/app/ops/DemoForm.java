@@ -10,18 +10,19 @@ import org.whinridge.app.form.Forms;
 
 /** The form of the Isle of Ostrey, designed as a person would: edit by edit. */
 final class DemoForm {
+  /** Its steps are nobody's own, so that undo does not take the demo apart. */
+  private static final String NOBODY = "";
+
   private final Drafting drafting;
   private final Forms forms;
   private final UUID project;
   private final UUID form;
-  private final String person;
 
-  DemoForm(Drafting drafting, Forms forms, UUID project, UUID form, String person) {
+  DemoForm(Drafting drafting, Forms forms, UUID project, UUID form) {
     this.drafting = drafting;
     this.forms = forms;
     this.project = project;
     this.form = form;
-    this.person = person;
   }
 
   /** The demo form: what is asked, checked, worked out and looked up. */
@@ -103,6 +104,6 @@ final class DemoForm {
   }
 
   private void edit(JsonObject edit) {
-    drafting.edit(project, form, forms.get(project, form).revision(), edit, person);
+    drafting.edit(project, form, forms.get(project, form).revision(), edit, NOBODY);
   }
 }

@@ -147,7 +147,7 @@ class DemoProject {
         OstreyLooks.posts());
     ground(p, coordinator);
     UUID form = forms.fromLayer(p.id(), structures);
-    new DemoForm(drafting, forms, p.id(), form, coordinator).design(beats);
+    new DemoForm(drafting, forms, p.id(), form).design(beats);
     forms.publish(p.id(), form, coordinator);
     rounds.make(
         p.id(),
