@@ -11,6 +11,9 @@ public final class Starting {
   /** The process ends with this when it can't start again. */
   private static final int NOT_STARTED_AGAIN = 4;
 
+  /** The page that waits needs its scripts from the server that ends. */
+  private static final long PAGE_LOADS_MS = 3_000;
+
   private static final Logger LOG = LoggerFactory.getLogger(Starting.class);
   private static volatile Optional<Runnable> again = Optional.empty();
   private static volatile ConfigurableApplicationContext running;
@@ -42,18 +45,23 @@ public final class Starting {
 
   /** Ends the application, what is under way first, and starts it again. Returns at once. */
   static void endAndStartAgain(ConfigurableApplicationContext now) {
-    Runnable start = again.orElseThrow();
-    new Thread(
+    Runnable start = Starting.again.orElseThrow();
+    Thread again =
+        new Thread(
             () -> {
               try {
+                Thread.sleep(PAGE_LOADS_MS);
                 now.close();
                 start.run();
+              } catch (InterruptedException e) {
+                Thread.currentThread().interrupt();
               } catch (RuntimeException e) {
                 LOG.error("it could not be started again", e);
                 System.exit(NOT_STARTED_AGAIN); // whoever looks after the process starts it
               }
             },
-            "starting-again")
-        .start();
+            "starting-again");
+    again.setDaemon(false); // asked for by a request's daemon, it must outlive the server
+    again.start();
   }
 }

@@ -96,7 +96,23 @@ class GoingBackTest {
     assertThatThrownBy(() -> back.to(copy, false, "Asta")).isInstanceOf(Refusal.class);
     assertThatThrownBy(() -> back.to("store-x.zip", true, "Asta")).isInstanceOf(Refusal.class);
     assertThat(isThere()).as("a refusal ends nothing").isTrue();
-    back.to(copy, true, "Asta");
+    Thread request =
+        new Thread(
+            () -> {
+              try {
+                back.to(copy, true, "Asta");
+              } catch (IOException e) {
+                throw new java.io.UncheckedIOException(e);
+              }
+            });
+    request.setDaemon(true); // as those of the server are
+    request.start();
+    request.join();
+    assertThat(Thread.getAllStackTraces().keySet())
+        .filteredOn(t -> t.getName().equals("starting-again"))
+        .as("it outlives the server's own threads")
+        .singleElement()
+        .satisfies(t -> assertThat(t.isDaemon()).isFalse());
     for (int i = 0; i < 600 && (Starting.running() == first || !isThere()); i++) Thread.sleep(200);
 
     assertThat(Starting.running()).isNotSameAs(first);
