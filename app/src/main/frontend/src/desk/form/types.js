@@ -1,40 +1,38 @@
-// The kinds of questions by their names, and what each is for.
+// The kinds of questions by their names.
 import { say } from "../../shell/say.js";
 
-/** @type {[string, import("../../shell/say.js").MessageKey, import("../../shell/say.js").MessageKey][]} */
+/** @type {[string, import("../../shell/say.js").MessageKey][]} */
 const TYPES = [
-  ["text", "questionType.text", "questionUse.text"],
-  ["long_text", "questionType.long_text", "questionUse.long_text"],
-  ["whole", "questionType.whole", "questionUse.whole"],
-  ["decimal", "questionType.decimal", "questionUse.decimal"],
-  ["counter", "questionType.counter", "questionUse.counter"],
-  ["yes_no", "questionType.yes_no", "questionUse.yes_no"],
-  ["choice", "questionType.choice", "questionUse.choice"],
-  ["choices", "questionType.choices", "questionUse.choices"],
-  ["ranked", "questionType.ranked", "questionUse.ranked"],
-  ["grade", "questionType.grade", "questionUse.grade"],
-  ["date", "questionType.date", "questionUse.date"],
-  ["time", "questionType.time", "questionUse.time"],
-  ["date_time", "questionType.date_time", "questionUse.date_time"],
-  ["duration", "questionType.duration", "questionUse.duration"],
-  ["point", "questionType.point", "questionUse.point"],
-  ["line", "questionType.line", "questionUse.line"],
-  ["area", "questionType.area", "questionUse.area"],
-  ["photo", "questionType.photo", "questionUse.photo"],
-  ["sketch", "questionType.sketch", "questionUse.sketch"],
-  ["signature", "questionType.signature", "questionUse.signature"],
-  ["sound", "questionType.sound", "questionUse.sound"],
-  ["file", "questionType.file", "questionUse.file"],
-  ["tag", "questionType.tag", "questionUse.tag"],
-  ["link", "questionType.link", "questionUse.link"],
-  ["read", "questionType.read", "questionUse.read"],
-  ["picture", "questionType.picture", "questionUse.picture"],
+  ["text", "questionType.text"],
+  ["long_text", "questionType.long_text"],
+  ["whole", "questionType.whole"],
+  ["decimal", "questionType.decimal"],
+  ["counter", "questionType.counter"],
+  ["yes_no", "questionType.yes_no"],
+  ["choice", "questionType.choice"],
+  ["choices", "questionType.choices"],
+  ["ranked", "questionType.ranked"],
+  ["grade", "questionType.grade"],
+  ["date", "questionType.date"],
+  ["time", "questionType.time"],
+  ["date_time", "questionType.date_time"],
+  ["duration", "questionType.duration"],
+  ["point", "questionType.point"],
+  ["line", "questionType.line"],
+  ["area", "questionType.area"],
+  ["photo", "questionType.photo"],
+  ["sketch", "questionType.sketch"],
+  ["signature", "questionType.signature"],
+  ["sound", "questionType.sound"],
+  ["file", "questionType.file"],
+  ["tag", "questionType.tag"],
+  ["link", "questionType.link"],
+  ["read", "questionType.read"],
+  ["picture", "questionType.picture"],
 ];
 
 /** @returns {[string, string][]} */
 export const typesSaid = () => TYPES.map(([id, key]) => [id, say(key)]);
-/** Each with its name and its use. @returns {[string, string, string][]} */
-export const typesWithUse = () => TYPES.map(([id, key, use]) => [id, say(key), say(use)]);
 /** @param {string} id */
 export function typeSaid(id) {
   const known = TYPES.find((t) => t[0] === id);

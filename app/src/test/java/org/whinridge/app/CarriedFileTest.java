@@ -212,6 +212,10 @@ class CarriedFileTest extends SmallServerTest {
     byte[] bytes = Files.readAllBytes(good);
     Map<String, Path> poor = new LinkedHashMap<>();
     poor.put("refused.carriedNoArchive", Files.write(tmp.resolve("cut"), Arrays.copyOf(bytes, 60)));
+    byte[] garbled = bytes.clone();
+    for (int i = 45; i < 80; i++) garbled[i] ^= 0x5a; // within the packed document
+    Path broken = Files.write(tmp.resolve("garbled"), garbled);
+    assertThatThrownBy(() -> bring(broken)).isInstanceOf(Refusal.class);
     poor.put("refused.carriedOther", file(document(v).set("format", "something else"), Map.of()));
     poor.put("refused.carriedNewer", file(document(v).set("version", 2), Map.of()));
     poor.put("refused.carriedDamaged", file(document(v).set("person", ""), Map.of()));

@@ -180,7 +180,6 @@ class CatalogueTest {
           Map.entry("project.state", ids(ProjectState.values())),
           Map.entry("units", ids(Units.values())),
           Map.entry("questionType", ids(QuestionType.values())),
-          Map.entry("questionUse", ids(QuestionType.values())),
           Map.entry(
               "questionProperty",
               Stream.of(QuestionProperty.values()).map(QuestionProperty::id).toList()),

@@ -120,6 +120,16 @@ class FormFilesTest extends SmallServerTest {
   }
 
   @Test
+  void anEditionThatIsNotThereIsNotCompared() throws Exception {
+    assertThat(
+            mvc.perform(get(home + "/" + held.form() + "/editions?from=9").with(user(who)))
+                .andReturn()
+                .getResponse()
+                .getStatus())
+        .isEqualTo(404);
+  }
+
+  @Test
   void editionsAreComparedAndCopiedBack() throws Exception {
     UUID id = held.form();
     FormDraft draft = forms.get(held.project().id(), id);

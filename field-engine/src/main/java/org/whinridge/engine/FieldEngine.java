@@ -20,7 +20,6 @@ import org.whinridge.core.form.compile.ExecutableForm;
 import org.whinridge.core.form.compile.FormCompiler;
 import org.whinridge.core.form.compile.FormProblem;
 import org.whinridge.core.form.compile.RuleView;
-import org.whinridge.core.form.edit.FormEdit;
 import org.whinridge.core.form.line.FormText;
 import org.whinridge.core.form.line.LineView;
 import org.whinridge.core.layer.Feature;
@@ -151,18 +150,6 @@ public final class FieldEngine {
   @JSExport
   public static String questionFor(String field) {
     return Question.forField(Field.read(object(field))).json().toString();
-  }
-
-  /** The form after an edit, see {@link FormEdit}: {"form"} or {"problem"}. */
-  @JSExport
-  public static String edited(String form, String edit) {
-    try {
-      return new JsonObject()
-          .add("form", FormEdit.apply(Form.read(form), object(edit)).json())
-          .toString();
-    } catch (IllegalArgumentException e) {
-      return new JsonObject().add("problem", Unfit.said(e).json()).toString();
-    }
   }
 
   /** The text of a rule from the parts of a sentence; "" when these are no parts. */

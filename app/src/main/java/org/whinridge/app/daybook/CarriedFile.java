@@ -6,6 +6,7 @@ import com.eclipsesource.json.JsonObject;
 import com.eclipsesource.json.JsonValue;
 import com.eclipsesource.json.ParseException;
 import java.io.Closeable;
+import java.io.EOFException;
 import java.io.IOException;
 import java.io.InputStream;
 import java.io.OutputStream;
@@ -31,7 +32,7 @@ final class CarriedFile implements Closeable {
   private static final String FORMAT = "whinridge-carried";
   private static final int VERSION = 1;
   private static final String DOCUMENT = "hand-in.json";
-  private static final int MOST_DOCUMENT = 100_000_000;
+  private static final int MOST_DOCUMENT = 25_000_000;
   private static final Pattern PHOTO =
       Pattern.compile("photos/([0-9a-f]{8}(?:-[0-9a-f]{4}){3}-[0-9a-f]{12})\\.jpg");
   private final ZipFile zip;
@@ -64,7 +65,7 @@ final class CarriedFile implements Closeable {
     byte[] text;
     try (InputStream in = zip.getInputStream(entry)) {
       text = in.readNBytes(MOST_DOCUMENT + 1);
-    } catch (ZipException e) {
+    } catch (ZipException | EOFException e) {
       throw Refusal.refused("refused.carriedDamaged");
     }
     if (text.length > MOST_DOCUMENT)
@@ -138,7 +139,7 @@ final class CarriedFile implements Closeable {
         out.write(some, 0, read);
       }
       return true;
-    } catch (ZipException e) {
+    } catch (ZipException | EOFException e) {
       return false; // its bytes are damaged
     }
   }

@@ -5,13 +5,17 @@ import java.util.List;
 import java.util.Optional;
 import java.util.UUID;
 import org.springframework.data.jpa.repository.JpaRepository;
+import org.springframework.data.jpa.repository.Query;
 
 interface EditionRepository extends JpaRepository<EditionEntity, UUID> {
   Optional<EditionEntity> findByFormIdAndNumber(UUID form, int number);
 
   Optional<EditionEntity> findFirstByFormIdOrderByNumberDesc(UUID form);
 
-  List<EditionEntity> findByFormIdOrderByNumberDesc(UUID form);
+  /** All editions of a form without their documents, the newest first. */
+  @Query(
+      "select new org.whinridge.app.form.EditionHead(e.number, e.publishedAt, e.publishedBy) from EditionEntity e where e.formId = :form order by e.number desc")
+  List<EditionHead> heads(UUID form);
 
   List<EditionEntity> findByFormIdInOrderByNumber(Collection<UUID> forms);
 }

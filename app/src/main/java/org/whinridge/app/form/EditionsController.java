@@ -68,14 +68,11 @@ class EditionsController {
       Model model) {
     Project p = desk.open(project, "forms", model);
     FormDraft draft = forms.get(p.id(), id);
-    List<Edition> editions = forms.editions(id);
     model.addAttribute("form", draft);
-    model.addAttribute("editions", editions);
+    model.addAttribute("editions", forms.editions(id));
     model.addAttribute("sound", forms.problems(draft).isEmpty());
     Optional<Form> before =
-        from == 0
-            ? forms.newest(id).map(Edition::form)
-            : forms.edition(id, from).map(Edition::form);
+        from == 0 ? forms.newest(id).map(Edition::form) : Optional.of(edition(id, from).form());
     Form after = to == 0 ? draft.form() : edition(id, to).form();
     model.addAttribute("from", from == 0 ? draft.edition() : from);
     model.addAttribute("to", to);

@@ -6,10 +6,10 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
 import org.springframework.stereotype.Service;
-import org.springframework.transaction.annotation.Transactional;
 import org.whinridge.app.layer.Layer;
 import org.whinridge.app.layer.Layers;
 import org.whinridge.app.project.Members;
@@ -29,7 +29,6 @@ import org.whinridge.formats.xlsform.XlsFormReader;
 
 /** From what forms are begun. */
 @Service
-@Transactional(readOnly = true)
 public class FormBeginning {
   /** Templates that are shipped; their lines are texts of the catalogue. */
   static final List<String> TEMPLATES =
@@ -61,7 +60,7 @@ public class FormBeginning {
   /** A form that can be copied, and its project. */
   record Copied(UUID project, UUID form, String title) {}
 
-  /** The forms of all projects in which somebody may see them. */
+  /** The forms of all projects in which somebody builds forms. */
   List<Copied> copies(String person) {
     List<Copied> out = new ArrayList<>();
     for (UUID p : members.projectsOf(person, Right.BUILD_FORMS))
@@ -72,10 +71,11 @@ public class FormBeginning {
   /**
    * Begins a form.
    *
-   * @param from the template, or the id of the form that is copied; "" else
+   * @param template its id, for a start from one
+   * @param copied the form, for a start from a copy; null else
    */
-  @org.whinridge.app.shell.Writing
-  public UUID begin(UUID project, UUID layerId, Start start, String from, String person) {
+  public UUID begin(
+      UUID project, UUID layerId, Start start, String template, UUID copied, String person) {
     Layer layer = layers.get(project, layerId);
     String title = catalogue.say(Said.of("form.visitOf", "layer", layer.name()));
     Form form =
@@ -83,8 +83,8 @@ public class FormBeginning {
           case FIELDS -> Form.fromLayer(title, layer.name(), layer.schema());
           case CAPTION -> new Form(title, List.of(captions(layer)));
           case NOTHING -> new Form(title, List.of(Section.of("", false, List.of())));
-          case TEMPLATE -> template(from);
-          case COPY -> copy(from, person);
+          case TEMPLATE -> template(template);
+          case COPY -> copy(Optional.ofNullable(copied), person);
         };
     return forms.begin(project, layer.id(), form);
   }
@@ -106,11 +106,10 @@ public class FormBeginning {
         FormText.read(text, List.of()).sections());
   }
 
-  private Form copy(String id, String person) {
-    return copies(person).stream()
-        .filter(c -> c.form().toString().equals(id))
-        .findFirst()
-        .map(c -> forms.get(c.project(), c.form()).form())
+  private Form copy(Optional<UUID> form, String person) {
+    return form.flatMap(forms::projectOf)
+        .filter(members.projectsOf(person, Right.BUILD_FORMS)::contains)
+        .map(p -> forms.get(p, form.get()).form())
         .orElseThrow(() -> Refusal.notFound("thing.form"));
   }
 
@@ -118,7 +117,6 @@ public class FormBeginning {
   record FromFile(UUID form, List<Said> told) {}
 
   /** Begins a form from a form file or an XLSForm workbook. */
-  @org.whinridge.app.shell.Writing
   public FromFile fromFile(UUID project, UUID layerId, Path file) throws IOException {
     Layer layer = layers.get(project, layerId);
     if (Files.size(file) > MOST_BYTES)

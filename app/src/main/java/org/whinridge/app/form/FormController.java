@@ -219,9 +219,8 @@ class FormController {
       @RequestParam(defaultValue = "") String client,
       @RequestParam(defaultValue = "") String question,
       Principal person) {
-    FormDraft draft = forms.get(projects.byKey(project).id(), id);
     return new News(
-        draft.revision(),
+        forms.revision(projects.byKey(project).id(), id),
         presence.others(
             id,
             client.substring(0, Math.min(40, client.length())),

@@ -93,9 +93,19 @@ public class Forms {
     return editions.findFirstByFormIdOrderByNumberDesc(form).map(Forms::of);
   }
 
-  /** All editions, the newest first. */
-  public List<Edition> editions(UUID form) {
-    return editions.findByFormIdOrderByNumberDesc(form).stream().map(Forms::of).toList();
+  /** All editions without their documents, the newest first. */
+  public List<EditionHead> editions(UUID form) {
+    return editions.heads(form);
+  }
+
+  /** The revision of a form's draft, without the draft. */
+  public long revision(UUID project, UUID id) {
+    return forms.revision(id, project).orElseThrow(() -> Refusal.notFound("thing.form"));
+  }
+
+  /** The project of a form; empty for none. */
+  public Optional<UUID> projectOf(UUID form) {
+    return forms.project(form);
   }
 
   /** An edition by its number. */

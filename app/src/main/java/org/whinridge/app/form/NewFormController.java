@@ -61,14 +61,13 @@ class NewFormController {
       @RequestParam UUID layer,
       @RequestParam(defaultValue = "FIELDS") FormBeginning.Start start,
       @RequestParam(defaultValue = "") String template,
-      @RequestParam(defaultValue = "") String copy,
+      @RequestParam(required = false) UUID copy,
       Principal person) {
     Project p = projects.byKey(project);
-    String from = start == FormBeginning.Start.TEMPLATE ? template : copy;
     return "redirect:/p/"
         + p.key()
         + "/forms/"
-        + beginning.begin(p.id(), layer, start, from, person.getName());
+        + beginning.begin(p.id(), layer, start, template, copy, person.getName());
   }
 
   @Needs(Right.BUILD_FORMS)

@@ -3,6 +3,7 @@ package org.whinridge.app.ops;
 import java.io.IOException;
 import java.nio.file.Path;
 import java.util.Optional;
+import java.util.concurrent.atomic.AtomicBoolean;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.context.ConfigurableApplicationContext;
@@ -22,6 +23,9 @@ class GoingBack {
   private final Path data;
   private final ConfigurableApplicationContext context;
 
+  /** Of two who ask at once one goes back: two starts would stand in each other's way. */
+  private final AtomicBoolean begun = new AtomicBoolean();
+
   GoingBack(StoreKeeping keeping, DataFolder data, ConfigurableApplicationContext context) {
     this.keeping = keeping;
     this.data = data.folder("");
@@ -39,6 +43,16 @@ class GoingBack {
         keeping.copies().stream().filter(c -> c.name().equals(copy)).findFirst();
     if (there.isEmpty()) throw Refusal.notFound("thing.copy");
     if (!Starting.canStartAgain()) throw Refusal.conflict("refused.cantStartAgain", "name", copy);
+    if (!begun.compareAndSet(false, true)) throw Refusal.conflict("refused.goesBackAlready");
+    try {
+      begin(copy, person);
+    } catch (IOException | RuntimeException e) {
+      begun.set(false);
+      throw e;
+    }
+  }
+
+  private void begin(String copy, String person) throws IOException {
     if (!keeping.copyKeepingAll()) throw Refusal.refused("refused.noCopyMade");
     StoreOpening.ask(data, copy);
     LOG.warn("{} goes back to the store's copy {}", person, copy);

@@ -10,9 +10,9 @@ import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.ResponseBody;
+import org.whinridge.app.people.WrittenStyle;
 import org.whinridge.app.project.Project;
 import org.whinridge.app.project.ProjectMaking;
-import org.whinridge.app.project.ProjectSettings;
 import org.whinridge.app.shell.OpenTo;
 import org.whinridge.app.shell.Refusal;
 import org.whinridge.core.place.AreaOfUse;
@@ -42,7 +42,7 @@ class NewProjectController {
 
   /** What a page needs to offer a project's settings. */
   static void settings(Model model) {
-    model.addAttribute("zones", ProjectSettings.zones().stream().sorted().toList());
+    model.addAttribute("zones", WrittenStyle.zones().stream().sorted().toList());
     model.addAttribute("units", Units.values());
   }
 

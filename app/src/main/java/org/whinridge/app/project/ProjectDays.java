@@ -27,9 +27,4 @@ public class ProjectDays {
   public LocalDate day(UUID project, Instant moment) {
     return LocalDate.ofInstant(moment, zones.get(project, p -> projects.byId(p).zone()));
   }
-
-  /** The day that it is there now. */
-  public LocalDate today(UUID project) {
-    return day(project, Instant.now());
-  }
 }

@@ -1,7 +1,7 @@
 package org.whinridge.app.project;
 
 import java.time.ZoneId;
-import java.util.Set;
+import org.whinridge.app.people.WrittenStyle;
 import org.whinridge.app.shell.Refusal;
 import org.whinridge.core.place.Box;
 import org.whinridge.core.place.GeometryJson;
@@ -46,7 +46,8 @@ public record ProjectSettings(String name, Units units, ZoneId zone, String area
 
   private static ZoneId zone(String typed) {
     if (typed.isEmpty()) return ZoneId.of("UTC");
-    if (!zones().contains(typed)) throw Refusal.refused("refused.projectZone", "said", typed);
+    if (!WrittenStyle.zones().contains(typed))
+      throw Refusal.refused("refused.projectZone", "said", typed);
     return ZoneId.of(typed);
   }
 
@@ -57,10 +58,5 @@ public record ProjectSettings(String name, Units units, ZoneId zone, String area
                 .orElseThrow(() -> Refusal.refused("refused.projectArea", "said", typed))
                 .geometry())
         .toString();
-  }
-
-  /** The time zones that there are. */
-  public static Set<String> zones() {
-    return ZoneId.getAvailableZoneIds();
   }
 }

@@ -38,7 +38,8 @@ public final class FormChanges {
                   Said.inARow(what, "list.then")));
       }
     }
-    if (!arrangement(before).equals(arrangement(after))) out.add(Said.of("formChange.arranged"));
+    if (!arrangement(before, after).equals(arrangement(after, before)))
+      out.add(Said.of("formChange.arranged"));
     if (!before.rules().equals(after.rules()) || !before.lookUps().equals(after.lookUps()))
       out.add(Said.of("formChange.shared"));
     return out;
@@ -58,11 +59,11 @@ public final class FormChanges {
   }
 
   /** Sections, blocks, and the order of those questions that both forms could have. */
-  private static List<String> arrangement(Form form) {
+  private static List<String> arrangement(Form form, Form other) {
     List<String> out = new ArrayList<>();
     for (Section s : form.sections()) {
-      JsonObject alone = s.with(List.of()).json();
-      out.add(alone.toString());
+      out.add(s.with(List.of()).json().toString());
+      for (Question q : s.questions()) if (other.question(q.name()).isPresent()) out.add(q.name());
     }
     return out;
   }

@@ -33,6 +33,8 @@ class FormChangesTest {
         .containsExactly("formChange.otherKind", "formChange.newNeeded");
     assertThat(keys(FormChanges.between(after, before))).contains("formChange.removed");
     assertThat(keys(FormChanges.outdoors(after, before))).contains("formChange.goneOutdoors");
+    Form moved = form("A", "# One\nKind: weir | sluice\nTag\nSilt (mm) 0..500\n");
+    assertThat(keys(FormChanges.between(before, moved))).containsExactly("formChange.arranged");
     assertThat(FormChanges.between(before, before)).isEmpty();
     assertThat(FormChanges.outdoors(before, before)).isEmpty();
   }
