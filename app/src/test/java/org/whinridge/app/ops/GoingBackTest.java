@@ -108,6 +108,10 @@ class GoingBackTest {
     request.setDaemon(true); // as those of the server are
     request.start();
     request.join();
+    assertThatThrownBy(() -> back.to(copy, true, "Asta"))
+        .as("one goes back at a time")
+        .isInstanceOfSatisfying(
+            Refusal.class, e -> assertThat(e.said().key()).isEqualTo("refused.goesBackAlready"));
     assertThat(Thread.getAllStackTraces().keySet())
         .filteredOn(t -> t.getName().equals("starting-again"))
         .as("it outlives the server's own threads")
