@@ -3,6 +3,7 @@ import js from "@eslint/js";
 const browser = [
   "AbortController",
   "addEventListener",
+  "atob",
   "Blob",
   "BroadcastChannel",
   "caches",

@@ -48,6 +48,12 @@ Alpine.data("menu", () => ({
   },
 }));
 
+Alpine.data("editionsShown", () => ({
+  turn(e) {
+    for (const list of /** @type {any} */ (this).$root.querySelectorAll("[data-editions]")) list.hidden = !e.target.checked;
+  },
+}));
+
 /** Elements with a module of their own. @type {Record<string, () => Promise<(box: any) => unknown>>} */
 const pages = {
   "bring-in": async () => (await import("./desk/bring-in/choose.js")).choosePage,

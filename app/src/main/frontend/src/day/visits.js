@@ -4,6 +4,7 @@ import { VISIT } from "../shell/states.js";
 import { loadEngine } from "../shell/engine.js";
 import { currentFix, offsetMinutes } from "./fix.js";
 import { deviceName } from "./device.js";
+import { filesOf } from "./form-files.js";
 import { sha256, workOf } from "./pack.js";
 import { viewOf } from "../sheet/known.js";
 import * as store from "./store.js";
@@ -65,15 +66,17 @@ export async function openVisit(pack, feature, existing) {
     layers,
     visit.state ? JSON.stringify(visit.state) : "",
   );
-  return new OpenVisit(visit, open, work);
+  return new OpenVisit(visit, open, work, await filesOf(pack, work.form));
 }
 
 export class OpenVisit {
   #saving = Promise.resolve();
   #view;
 
-  constructor(visit, open, work) {
+  /** @param {any} visit @param {any} open @param {any} work @param {Map<string, string>} files where what travels with the form is */
+  constructor(visit, open, work, files) {
     this.visit = visit;
+    this.files = files;
     this.open = open;
     this.#view = viewOf(open);
     this.work = work;
@@ -108,7 +111,7 @@ export class OpenVisit {
   async addPhoto(question, file, row = "") {
     const engine = await loadEngine();
     const fix = currentFix();
-    let bytes = new Uint8Array(await (await asJpeg(file)).arrayBuffer());
+    let bytes = new Uint8Array(await (await asJpeg(file, this.work.form.settings?.photoPixels ?? 0)).arrayBuffer());
     let geotag = null;
     let note = say("day.shot.noPosition");
     if (fix) {
@@ -183,12 +186,19 @@ function valueOf(view, name, row) {
   return undefined;
 }
 
-/** The picture as JPEG bytes; other kinds are drawn anew, since a geotag has a fixed place in JPEG only. */
-async function asJpeg(file) {
+/**
+ * The picture as JPEG bytes; other kinds are drawn anew, since a geotag has a fixed place in JPEG only, and so is one that is larger than its form asks.
+ * @param {Blob} file @param {number} most the longer side in pixels, 0 for as it is
+ */
+async function asJpeg(file, most) {
   const head = new Uint8Array(await file.slice(0, 2).arrayBuffer());
-  if (head[0] === 0xff && head[1] === 0xd8) return file;
+  const jpeg = head[0] === 0xff && head[1] === 0xd8;
+  if (jpeg && !most) return file;
   const bitmap = await createImageBitmap(file);
-  const canvas = new OffscreenCanvas(bitmap.width, bitmap.height);
-  canvas.getContext("2d").drawImage(bitmap, 0, 0);
+  const longer = Math.max(bitmap.width, bitmap.height);
+  if (jpeg && longer <= most) return file;
+  const scale = most ? Math.min(1, most / longer) : 1;
+  const canvas = new OffscreenCanvas(Math.round(bitmap.width * scale), Math.round(bitmap.height * scale));
+  canvas.getContext("2d")?.drawImage(bitmap, 0, 0, canvas.width, canvas.height);
   return canvas.convertToBlob({ type: "image/jpeg", quality: 0.92 });
 }

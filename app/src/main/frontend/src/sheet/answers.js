@@ -2,19 +2,29 @@
 import { say } from "../shell/say.js";
 import { asTyped, plain, typed } from "../shell/typed.js";
 import { html, live, nothing } from "../shell/view.js";
+import { reference } from "./reference.js";
+import { sought } from "./sought.js";
 
 /** Kinds that are answered by a tap, so that an answer can only be taken away by an act of its own. */
 export const TAPPED = ["yes_no", "choice", "grade", "choices", "ranked"];
 /** So many codes stand as buttons; more come in a list unless the form says otherwise. */
 const MOST_BUTTONS = 8;
+/** So many stand in a list; more are searched. */
+const MOST_LISTED = 60;
+
+/** How codes that stand as buttons are laid out. @type {Record<string, string>} */
+const SHAPES = { "side by side": "choices in-line", bar: "choices bar", compact: "choices compact" };
 
 const list = (q) => (Array.isArray(q.value) ? q.value : []);
-const codes = (q) => q.codes.map((c) => [c.code, c.label]);
+const codes = (q) => q.codes.map((c) => [c.code, c.label, c.picture]);
 
 /** What a question's answer is drawn as. */
 const KINDS = {
   read: () => nothing,
-  picture: (q) => html`<p class="quiet">${q.picture ? say("sheet.pictureComes") : say("sheet.noPicture")}</p>`,
+  picture: (q, id, act) => {
+    const there = q.picture && act.picture?.(q.picture);
+    return there ? reference(q.picture, q.label, act, "reference large") : html`<p class="quiet">${say("sheet.noPicture")}</p>`;
+  },
   yes_no: (q, id, act) =>
     choices(
       q,
@@ -28,7 +38,7 @@ const KINDS = {
     ),
   choice: oneOf,
   grade: oneOf,
-  choices: (q, id, act) => choices(q, id, codes(q), (c) => list(q).includes(c), act),
+  choices: (q, id, act) => many(q, id, act),
   ranked: (q, id, act) => {
     const at = (c) => (list(q).includes(c) ? `${list(q).indexOf(c) + 1}. ` : "");
     return choices(q, id, codes(q), (c) => list(q).includes(c), act, at);
@@ -44,7 +54,7 @@ const KINDS = {
     ></textarea>`,
   date: (q, id, act) => [dated(q, id, "date", act), misfit(q)],
   time: (q, id, act) => dated(q, id, "time", act),
-  whole: measured,
+  whole: (q, id, act) => (q.as === "stepper" ? counter(q, id, act) : measured(q, id, act)),
   decimal: measured,
   duration: measured,
   photo: photos,
@@ -81,10 +91,27 @@ function dated(q, id, type, act) {
 
 function oneOf(q, id, act) {
   if (q.as !== "list" && (q.as || q.codes.length <= MOST_BUTTONS)) return choices(q, id, codes(q), (c) => String(q.value) === c, act);
+  if (q.codes.length > MOST_LISTED) return sought(q, id, act);
   return html`<select id=${id} @change=${(e) => act.set(q.name, e.target.value || null, q.row)}>
     <option value="">—</option>
     ${q.codes.map((c) => html`<option value=${c.code} .selected=${live(String(q.value) === c.code)}>${c.label}</option>`)}
   </select>`;
+}
+
+/** Many of a list: of a long one those that are chosen stand, others are searched. */
+function many(q, id, act) {
+  const isOn = (c) => list(q).includes(c);
+  if (q.codes.length <= MOST_LISTED) return choices(q, id, codes(q), isOn, act);
+  return [
+    sought(q, id, act),
+    choices(
+      q,
+      id + "-chosen",
+      codes(q).filter(([c]) => isOn(c)),
+      isOn,
+      act,
+    ),
+  ];
 }
 
 function unitOf(q) {
@@ -96,7 +123,7 @@ function number(q, id, act) {
   return html`<input
     id=${id}
     type="text"
-    class=${q.type === "counter" ? "number counted" : "number"}
+    class=${q.type === "counter" || q.as === "stepper" ? "number counted" : "number"}
     inputmode=${q.type === "decimal" ? "decimal" : "numeric"}
     autocomplete="off"
     placeholder=${q.placeholder ?? ""}
@@ -111,8 +138,15 @@ function measured(q, id, act) {
 
 function counter(q, id, act) {
   const n = Number(q.value ?? 0);
+  const [least, most] = [Number(q.from_value ?? (q.type === "counter" ? 0 : -Infinity)), Number(q.to_value ?? Infinity)];
   const step = (by, sign, said) =>
-    html`<button type="button" class="choice" aria-label=${said} ?disabled=${n + by < 0} @click=${() => act.set(q.name, n + by, q.row)}>
+    html`<button
+      type="button"
+      class="choice"
+      aria-label=${said}
+      ?disabled=${by < 0 ? n + by < least : n + by > most}
+      @click=${() => act.set(q.name, n + by, q.row)}
+    >
       ${sign}
     </button>`;
   return [
@@ -138,13 +172,13 @@ function misfit(q) {
 }
 
 function choices(q, id, all, isOn, act, before = (_) => "") {
-  const shape = q.as === "side by side" || q.type === "grade" ? "choices in-line" : q.as === "compact" ? "choices compact" : "choices";
+  const shape = SHAPES[q.as] ?? (q.type === "grade" && !q.as ? SHAPES["side by side"] : "choices");
   const tap = (code, label) => act.tap(q.name, code, q.row, Array.isArray(q.value) && q.confirmed && isOn(code) ? label : "");
   return html`<div class=${shape} role="group" aria-labelledby=${id + "-label"} id=${id}>
     ${all.map(
-      ([code, label]) =>
+      ([code, label, picture]) =>
         html`<button type="button" class="choice" data-code=${code} aria-pressed=${String(isOn(code))} @click=${() => tap(code, label)}>
-          ${before(code)}${label}
+          ${reference(picture, "", act, "reference of-code")}${before(code)}${label}
         </button>`,
     )}
   </div>`;

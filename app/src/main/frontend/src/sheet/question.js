@@ -3,6 +3,7 @@ import { say } from "../shell/say.js";
 import { html, nothing } from "../shell/view.js";
 import { answer, TAPPED } from "./answers.js";
 import { keyOf, pointMark } from "./points.js";
+import { reference } from "./reference.js";
 
 /** @type {Record<string, import("../shell/say.js").MessageKey>} */
 const NEED = { needed: "sheet.needed", wanted: "sheet.wanted" };
@@ -21,7 +22,7 @@ export function question(q, points, act, taken) {
         <label class="q-label" for=${id} id=${id + "-label"}>${q.label}</label>
         <span class="q-need">${q.need in NEED ? say(NEED[q.need]) : ""}</span>
       </div>
-      ${q.hint ? html`<p class="q-hint">${q.hint}</p>` : nothing}
+      ${q.hint ? html`<p class="q-hint">${q.hint}</p>` : nothing} ${q.type === "picture" ? nothing : reference(q.picture, q.label, act)}
     </div>
     <div class="q-answer">${answer(q, id, act)}</div>
     <div>

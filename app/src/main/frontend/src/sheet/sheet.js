@@ -42,33 +42,43 @@ function rowActs(r, act) {
   return html`<span class="ms-auto flex gap-1 flex-wrap">${[ROW.STILL, ROW.MENDED, ROW.GONE].map(mark)}</span>`;
 }
 
-function oneRow(s, r, i, act, one) {
-  const over = r.state === ROW.MENDED || r.state === ROW.GONE;
+/** Which row it is, what became of it, and what can be done with it. */
+export function rowHead(r, i, act) {
   const said = r.state === ROW.NEW ? "" : r.state === ROW.TO_CONFIRM ? say("sheet.foundLast") : stateSaid(r.state);
+  return html`<header>
+    <h3>${i + 1}</h3>
+    <span class="quiet">${said}</span>${rowActs(r, act)}
+  </header>`;
+}
+
+/** A row of a list. */
+export function oneRow(s, r, i, act, one) {
+  const over = r.state === ROW.MENDED || r.state === ROW.GONE;
   return html`<section class="sheet-row" data-row-id=${r.id} aria-label=${say("sheet.rowOf", { title: s.title, n: i + 1 })}>
-    <header>
-      <h3>${i + 1}</h3>
-      <span class="quiet">${said}</span>${rowActs(r, act)}
-    </header>
-    ${over ? nothing : lines(r.questions, s.blocks, one)}
+    ${rowHead(r, i, act)} ${over ? nothing : lines(r.questions, s.blocks, one)}
   </section>`;
+}
+
+/** The end of a list: one more row, and what is open of the list as a whole. */
+export function addingRows(s, points, act) {
+  const add = html`<button type="button" ?disabled=${!s.list.canAdd} data-add=${s.name} @click=${() => act.addRow(s.name)}>
+    ${s.rows.length ? say("sheet.another") : say("sheet.addOne")}
+  </button>`;
+  return html`<p class="q flex items-center gap-3">
+    ${act.addRow ? add : nothing}${points.map((p) => html`<span class="quiet">${p.message}</span>`)}
+    ${s.rows.length === 0 ? html`<span class="quiet">${say("sheet.noneSoFar")}</span>` : nothing}
+  </p>`;
 }
 
 /** The rows of a list; those of the last visit ask whether the thing is still there. */
 function rows(s, pointsOf, act, one) {
-  const add = html`<button type="button" ?disabled=${!s.list.canAdd} data-add=${s.name} @click=${() => act.addRow(s.name)}>
-    ${s.rows.length ? say("sheet.another") : say("sheet.addOne")}
-  </button>`;
   return [
     repeat(
       s.rows,
       (r) => r.id,
       (r, i) => oneRow(s, r, i, act, one),
     ),
-    html`<p class="q flex items-center gap-3">
-      ${act.addRow ? add : nothing}${pointsOf({ name: s.name }).map((p) => html`<span class="quiet">${p.message}</span>`)}
-      ${s.rows.length === 0 ? html`<span class="quiet">${say("sheet.noneSoFar")}</span>` : nothing}
-    </p>`,
+    addingRows(s, pointsOf({ name: s.name }), act),
   ];
 }
 
@@ -103,7 +113,9 @@ export function makeSheet(root, deeds) {
       return deed(...args);
     };
   /** @type {Record<string, Function>} */
-  const act = Object.fromEntries(Object.entries(deeds).map(([name, deed]) => [name, name === "photo" ? deed : after(() => null, deed)]));
+  const act = Object.fromEntries(
+    Object.entries(deeds).map(([name, deed]) => [name, name === "photo" || name === "picture" ? deed : after(() => null, deed)]),
+  );
   act.tap = after((name, code, row, away) => (away ? { key: keyOf({ name, row }), shown: away } : null), deeds.tap);
   act.takeAway = (q) => after(() => ({ key: keyOf(q), shown: q.shown }), deeds.set)(q.name, null, q.row);
   root.classList.add("sheet");

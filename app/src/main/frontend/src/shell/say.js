@@ -1,6 +1,6 @@
 // What people read: texts from the catalogue in their language, numbers and days in their browser's style.
 import { IntlMessageFormat } from "intl-messageformat";
-import { day, number, style, useStyle, when } from "./styles.js";
+import { day, kept, number, style, useStyle, when } from "./styles.js";
 
 /** @typedef {import("../../build/messages").MessageKey} MessageKey */
 
@@ -28,9 +28,9 @@ export async function loadCatalogue() {
 
 // plurals follow the text's language, numbers and days the person's browser
 const formatters = {
-  getNumberFormat: (_, options) => new Intl.NumberFormat(style(), options),
-  getDateTimeFormat: (_, options) => new Intl.DateTimeFormat(style(), options),
-  getPluralRules: (_, options) => new Intl.PluralRules(known(language), options),
+  getNumberFormat: (_, options) => kept("number", options, () => new Intl.NumberFormat(style(), options)),
+  getDateTimeFormat: (_, options) => kept("day", options, () => new Intl.DateTimeFormat(style(), options)),
+  getPluralRules: (_, options) => kept("plural", options, () => new Intl.PluralRules(known(language), options)),
 };
 
 /** A language that the browser knows, since a test's own is not among them. @param {string} tag */

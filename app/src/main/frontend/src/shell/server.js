@@ -104,6 +104,13 @@ export async function postForm(path, fields) {
   return getJson(path, { method: "POST", body, headers: token() });
 }
 
+/** POST of a file from a desk page. @param {string} path @param {File} file */
+export async function postFile(path, file) {
+  const body = new FormData();
+  body.append("file", file, file.name);
+  return getJson(path, { method: "POST", body, headers: token() });
+}
+
 /** Takes what is at an address away. @param {string} path */
 export async function takeAway(path) {
   await request(path, { method: "DELETE", headers: token() });

@@ -6,6 +6,24 @@ let asked;
 /** Takes a style where there is no browser. @param {readonly string[] | undefined} languages */
 export function useStyle(languages) {
   asked = languages;
+  formats.clear();
+}
+
+/** Formats are dear to make and cheap to keep. @type {Map<string, any>} */
+const formats = new Map();
+/**
+ * A format that was made before, or a new one.
+ * @template T
+ * @param {string} kind
+ * @param {unknown} options
+ * @param {() => T} make
+ * @returns {T}
+ */
+export function kept(kind, options, make) {
+  const key = kind + JSON.stringify(options ?? {});
+  let format = formats.get(key);
+  if (!format) formats.set(key, (format = make()));
+  return format;
 }
 
 /** What the person chose for all pages, which the page carries. @param {"style" | "zone"} what @returns {string | undefined} */
@@ -21,7 +39,7 @@ export const style = () =>
   /** @type {string[]} */ (asked ?? chosenStyle() ?? (typeof navigator === "undefined" ? undefined : navigator.languages));
 
 /** @param {number} n @param {Intl.NumberFormatOptions} [options] */
-export const number = (n, options) => new Intl.NumberFormat(style(), options).format(n);
+export const number = (n, options) => kept("number", options, () => new Intl.NumberFormat(style(), options)).format(n);
 /** @param {number} n @param {number} decimals */
 export const fixed = (n, decimals) => number(n, { minimumFractionDigits: decimals, maximumFractionDigits: decimals });
 

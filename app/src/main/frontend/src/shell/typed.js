@@ -1,7 +1,7 @@
 // Boxes in which people type: what is typed is not touched while they do, and numbers have their browser's decimal sign.
 import { noChange } from "lit-html";
 import { Directive, directive } from "lit-html/directive.js";
-import { style } from "./styles.js";
+import { kept, style } from "./styles.js";
 
 /** Whether a text may be put into a box: not when somebody has typed in it since the last one was, and is in it still. */
 export const mayPut = (box, last, active) => box !== active || box.value === last;
@@ -28,7 +28,7 @@ export const typed = directive(Typed);
 
 /** The decimal sign of the person's browser. @returns {string} */
 export function decimalSign() {
-  const parts = new Intl.NumberFormat(style()).formatToParts(0.5);
+  const parts = kept("number", undefined, () => new Intl.NumberFormat(style())).formatToParts(0.5);
   return parts.find((p) => p.type === "decimal")?.value ?? ".";
 }
 

@@ -26,6 +26,7 @@ export async function pictures({ visit, told, draw }) {
         await visit.removePhoto(name, id, row);
         draw();
       },
+      picture: (id) => visit.files.get(id),
       photo: (id) => ({ url: urls.get(id), note: notes.get(id) }),
     },
     end: () => {

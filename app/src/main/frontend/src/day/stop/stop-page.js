@@ -61,7 +61,7 @@ export async function stopPage({ root, visit, release, leave }) {
   swipe(sheetBox, (step) => acts.go(state.page + step));
 
   function paint() {
-    render(stopView({ view, state, acts, sheetBox, engine }), root);
+    render(stopView({ view, state, acts, sheetBox, engine, visit }), root);
   }
   function draw() {
     view = visit.view();

@@ -15,8 +15,8 @@ const GROUPS = [
   ["wanted", "sheet.groupWanted"],
 ];
 
-/** @param {{view: any, state: any, acts: any, sheetBox: HTMLElement, engine: any}} of */
-export function stopView({ view, state, acts, sheetBox, engine }) {
+/** @param {{view: any, state: any, acts: any, sheetBox: HTMLElement, engine: any, visit: any}} of */
+export function stopView({ view, state, acts, sheetBox, engine, visit }) {
   const at = { n: state.page + 1, of: view.pages };
   return html`<header class="day-head">
       <button type="button" aria-label=${say("day.backToStops")} @click=${acts.back}>${symbol("left")}</button>
@@ -28,7 +28,7 @@ export function stopView({ view, state, acts, sheetBox, engine }) {
     <button type="button" class="trail" id="trail" @click=${acts.points}>${trail(view)}<span>${openWords(view.points)}</span></button>
     <div class="day-body">
       <div aria-live="polite">${note(state.note)}</div>
-      ${points(view, state, acts)} ${sheetBox} ${placeCard(view, engine, acts)} ${turn(view, state, acts)}
+      ${points(view, state, acts)} ${guidance(visit)} ${sheetBox} ${placeCard(view, engine, acts)} ${turn(view, state, acts)}
     </div>
     ${foot(view, state, acts)}`;
 }
@@ -55,6 +55,29 @@ function points(view, state, acts) {
     <h2>${say("sheet.openPoints")}</h2>
     ${view.points.length === 0 ? html`<p>${say("sheet.nothingIsOpen")}</p>` : GROUPS.map(group)}
   </div>`;
+}
+
+/** Texts and documents that travel with the form. */
+function guidance(visit) {
+  const all = visit.work.form.guidance ?? [];
+  if (all.length === 0) return nothing;
+  const file = (g) => {
+    const url = visit.files.get(g.file);
+    return url
+      ? html`<a href=${url} target="_blank" rel="noopener">${g.title}</a>`
+      : html`<span>${say("day.guidanceGone", { title: g.title })}</span>`;
+  };
+  const text = (g) =>
+    html`<details>
+      <summary>${g.title}</summary>
+      <p class="whitespace-pre-wrap">${g.text}</p>
+    </details>`;
+  return html`<details class="card" id="guidance">
+    <summary>${say("day.guidance", { n: all.length })}</summary>
+    <ul class="grid gap-2 mt-2">
+      ${all.map((g) => html`<li>${g.file ? file(g) : text(g)}</li>`)}
+    </ul>
+  </details>`;
 }
 
 /** How far the person stands from the visit's place. */

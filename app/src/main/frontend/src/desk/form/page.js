@@ -1,47 +1,27 @@
-// The page of a form: questions on the left; on the right the live sheet, drawn by the same module and run by the same engine as in the
-// day book, filled with a real feature.
-import { viewOf } from "../../sheet/known.js";
+// The page of a form: the sheet in the middle, the layer's fields wired to it on the left, what belongs to each question beside it,
+// and at the foot the feature with which it is filled.
 import { openWords, trail } from "../../sheet/points.js";
-import { answering, makeSheet } from "../../sheet/sheet.js";
 import { loadEngine } from "../../shell/engine.js";
 import { say } from "../../shell/say.js";
-import { drawn, html } from "../../shell/view.js";
-import { questions, report } from "./questions.js";
+import { symbol } from "../../shell/symbols.js";
+import { drawn, html, nothing } from "../../shell/view.js";
+import { about } from "./about.js";
+import { clipboard } from "./clipboard.js";
+import { dragging } from "./drag.js";
+import { languages } from "./languages.js";
+import { questions } from "./questions.js";
+import { report } from "./report.js";
 import { FormState } from "./state.js";
 import { formText } from "./text.js";
 import { wiring } from "./wiring.js";
 
-/** The sheet as the day book will show it; gives the function that fills it anew. @param {HTMLElement} box @param {HTMLElement} trailBox @param {any} state */
-function liveSheet(box, trailBox, state) {
-  let view = /** @type {any} */ ({ sections: [], points: [] });
-  const drawTrail = drawn(trailBox, () => html`${trail(view)} ${openWords(view.points)}`);
-  return () => {
-    const compiled = state.isSound ? state.engine.form(JSON.stringify(state.form), JSON.stringify(state.schema)) : null;
-    if (!compiled) return; // the last sound sheet stays in view while a rule is being mended
-    const offset = -new Date().getTimezoneOffset();
-    const who = { person: say("desk.form.you"), device: say("desk.form.desk"), startedAt: new Date().toISOString(), offset };
-    const start = { ...who, edition: state.edition, system: state.system };
-    const visit = compiled.visit(JSON.stringify(start), state.proof ? JSON.stringify(state.proof) : "", state.indexes, "");
-    const inner = document.createElement("div");
-    box.replaceChildren(inner);
-    const now = viewOf(visit);
-    const draw = () => {
-      view = now();
-      sheet.draw(view);
-      drawTrail.now();
-    };
-    const sheet = makeSheet(
-      inner,
-      answering(visit, (deed) => (deed(), draw())),
-    );
-    draw();
-  };
-}
-
 /** So often who else is here is asked, in milliseconds. */
 const ASKED_EVERY = 4000;
 
-/** Taking back, doing again, the form as text. */
+/** What can stand in the middle. */
+const VIEWS = { sheet: questions, text: formText, languages, about };
+
+/** Taking back, doing again, and what stands in the middle. */
 function tools(state) {
   const step = (id, said, deed, key) =>
     html`<button type="button" id=${id} ?disabled=${!said} title=${said} @click=${deed}>${say(key)}</button>`;
@@ -50,53 +30,46 @@ function tools(state) {
       ? say("desk.form.otherAt", { person: o.person, label: state.labelOf(o.question) })
       : say("desk.form.otherHere", { person: o.person }),
   );
+  const view = (id, name, key) =>
+    html`<button
+      type="button"
+      id=${id}
+      aria-pressed=${String(state.view === name)}
+      @click=${() => state.showView(state.view === name ? "sheet" : name)}
+    >
+      ${say(key)}
+    </button>`;
   return html`<span id="others" role="status" class="quiet self-center">${others.join(" · ")}</span>
     ${step("undo", state.undoSaid, () => state.undo(), "desk.form.undo")}
-    ${step("redo", state.redoSaid, () => state.redo(), "desk.form.redo")}
-    <button type="button" id="as-text" aria-pressed=${String(state.textShown)} @click=${() => state.showText(!state.textShown)}>
-      ${say("desk.form.asText")}
+    ${step("redo", state.redoSaid, () => state.redo(), "desk.form.redo")} ${view("as-text", "text", "desk.form.asText")}
+    ${view("as-languages", "languages", "desk.form.languages")} ${view("as-about", "about", "desk.form.settings")}`;
+}
+
+/** The foot: the real feature with which the sheet is filled, and what is open on it. */
+function proof(state) {
+  const name = state.proof
+    ? say("desk.form.proof", { caption: state.proof.caption || say("desk.noCaption"), n: state.at + 1, of: state.features })
+    : say("desk.form.noFeatures");
+  const step = (id, by, sign, said) =>
+    html`<button
+      type="button"
+      class="plain"
+      id=${id}
+      data-key=${by > 0 ? "n" : "p"}
+      aria-label=${said}
+      ?disabled=${state.features < 2}
+      @click=${() => state.step(by)}
+    >
+      ${symbol(sign)}
     </button>`;
+  return html`${step("proof-before", -1, "left", say("desk.form.previousFeature"))}
+    <span id="proof-name">${name}</span> ${step("proof-next", 1, "right", say("desk.form.nextFeature"))}
+    <span class="trail static!" id="live-trail">${trail(state.live.view)}</span>
+    <span id="proof-open">${openWords(state.live.view.points)}</span>
+    ${state.isSound || state.questions.length === 0 ? nothing : html`<span class="chip trouble">${say("desk.form.sheetStands")}</span>`}`;
 }
 
-function proofName(state) {
-  if (!state.proof) return say("desk.form.noFeatures");
-  return say("desk.form.proof", { caption: state.proof.caption || say("desk.noCaption"), n: state.at + 1, of: state.features });
-}
-
-/** @param {HTMLElement} box */
-export async function formPage(box) {
-  const { project = "", form } = box.dataset;
-  const part = (id) => /** @type {HTMLElement} */ (box.querySelector("#" + id));
-  const title = /** @type {HTMLInputElement} */ (part("title"));
-  const publish = /** @type {HTMLButtonElement | null} */ (part("publish"));
-  let ready = false;
-  /** @type {any} */
-  const state = new FormState({
-    base: `/api/p/${project}/forms/${form}`,
-    project,
-    engine: await loadEngine(),
-    changed: () => draw(),
-    live: () => live(),
-  });
-  const live = liveSheet(part("live-sheet"), part("live-trail"), state);
-  const all = [
-    drawn(part("form-report"), () => report(state)),
-    drawn(part("wiring"), () => wiring(state)),
-    drawn(part("question-list"), () => (state.textShown ? formText(state) : questions(state))),
-    drawn(part("form-tools"), () => tools(state)),
-  ];
-  const draw = () => {
-    if (!ready) return;
-    all.forEach((one) => one());
-    part("stored").textContent = state.stored;
-    part("proof-name").textContent = proofName(state);
-    if (document.activeElement !== title) title.value = state.form.title;
-    if (publish) {
-      publish.disabled = !state.isSound;
-      publish.textContent = say("desk.form.publish", { n: String(state.edition + 1) });
-    }
-  };
-  title.addEventListener("change", () => state.edit({ op: "title", value: title.value }));
+function keys(box, state) {
   box.addEventListener("keydown", (e) => {
     if (!(e.ctrlKey || e.metaKey) || e.key.toLowerCase() !== "z" || /** @type {HTMLElement} */ (e.target).closest("input, textarea"))
       return;
@@ -104,8 +77,46 @@ export async function formPage(box) {
     if (e.shiftKey) state.redo();
     else state.undo();
   });
-  part("proof-before").addEventListener("click", () => state.step(-1));
-  part("proof-next").addEventListener("click", () => state.step(1));
+}
+
+/** @param {HTMLElement} box */
+export async function formPage(box) {
+  const { project = "", form } = box.dataset;
+  const part = (id) => /** @type {HTMLElement} */ (box.querySelector("#" + id));
+  const title = /** @type {HTMLInputElement} */ (part("title"));
+  const publish = part("publish");
+  let ready = false;
+  /** @type {any} */
+  const state = new FormState({
+    base: `/api/p/${project}/forms/${form}`,
+    project,
+    engine: await loadEngine(),
+    changed: () => draw(),
+    answered: () => (sheet(), foot()),
+  });
+  const sheet = drawn(part("live-sheet"), () => VIEWS[state.view](state));
+  const foot = drawn(part("proof"), () => proof(state));
+  const all = [
+    drawn(part("form-report"), () => report(state)),
+    drawn(part("wiring"), () => wiring(state)),
+    sheet,
+    drawn(part("form-tools"), () => tools(state)),
+    foot,
+    state.drawTyping,
+  ];
+  const draw = () => {
+    if (!ready) return;
+    box.dataset.view = state.view;
+    all.forEach((one) => one());
+    part("stored").textContent = state.stored;
+    if (document.activeElement !== title) title.value = state.form.title;
+    if (publish) publish.textContent = say("desk.form.publish", { n: String(state.edition + 1) });
+    if (publish) publish.dataset.sound = String(state.isSound);
+  };
+  title.addEventListener("change", () => state.edit({ op: "title", value: title.value }));
+  keys(box, state);
+  clipboard(box, state);
+  dragging(part("live-sheet"), state);
   ready = true;
   await state.begin();
   const ask = async () => {

@@ -1,86 +1,124 @@
-// The sheet as a list: sections, blocks and questions, chosen one or several at once, moved, put into sections, opened.
-import { say } from "../../shell/say.js";
+// The annotated sheet: each question as the day book shows it, with what belongs to it beside it; sections and blocks over them.
+import { question } from "../../sheet/question.js";
+import { addingRows, oneRow, rowHead } from "../../sheet/sheet.js";
 import { textBox } from "../../shell/controls.js";
+import { say } from "../../shell/say.js";
 import { symbol } from "../../shell/symbols.js";
-import { html, nothing, repeat } from "../../shell/view.js";
+import { guard, html, nothing, repeat } from "../../shell/view.js";
 import { editor } from "./editor.js";
-import { typeSaid } from "./types.js";
-import { typingLine } from "./typing.js";
+import { margin } from "./margin.js";
+import { several } from "./several.js";
 
-/** @type {Record<string, import("../../shell/say.js").MessageKey>} */
-const NEED = { needed: "sheet.needed", wanted: "sheet.wanted" };
-
-/** What a question has beside its label. */
-function marks(q) {
-  const all = [
-    q.need in NEED ? say(NEED[q.need]) : "",
-    q.askWhen ? say("desk.form.asked") : "",
-    q.checks?.length ? say("desk.form.checkCount", { n: q.checks.length }) : "",
-    q.workOut ? say("desk.form.worked") : "",
-    q.prefill?.some((p) => p.from === "place") ? say("desk.form.lookedUp") : "",
-  ];
-  return all.filter(Boolean).join(" · ");
+/** A question as it is on the sheet now, or that it is not asked there. */
+function onSheet(state, q, s) {
+  const shown = state.live.shown.get(q.name);
+  if (shown) return question(shown, state.live.pointsOf(shown), state.live.act, null);
+  const list = s.rows ? state.live.list(s.name) : null;
+  // a list without rows shows what a row would ask
+  if (list?.list.asked && list.rows.length === 0)
+    return html`<div inert>
+      ${question({ ...q, from_value: q.from, to_value: q.to, codes: q.codes ?? [], value: null, shown: "" }, [], {}, null)}
+    </div>`;
+  const why = q.officeOnly ? say("desk.form.officePart") : say("desk.form.notAskedHere");
+  return html`<div class="q not-asked">
+    <div class="q-head"><span class="q-label">${q.label}</span><span class="q-need">${why}</span></div>
+  </div>`;
 }
 
-function line(state, q, block, n) {
+/** One line of the sheet, drawn anew only when something about it is other than it was. */
+function line(state, s, q, block, n, draw) {
   const open = q.name === state.openName;
-  const setBlock = (value) => state.edit({ op: "block.set", section: n, block: block.name, property: "title", value });
-  const wrong = state.problemsOf(q.name).length > 0;
-  const pick = (e) => {
-    if (e.shiftKey) state.chooseTo(q.name);
-    else if (e.ctrlKey || e.metaKey) state.chooseToo(q.name);
-    else state.turn(q.name);
-  };
-  const drag = {
-    start: (e) => {
-      if (!state.chosen.includes(q.name)) state.choose([q.name]);
-      e.dataTransfer.setData("text/plain", state.engine.formText(JSON.stringify(state.form), JSON.stringify(state.chosen)));
-      e.dataTransfer.effectAllowed = "move";
-    },
-    over: (e) => e.preventDefault(),
-    drop: (e) => {
-      e.preventDefault();
-      state.putBefore(q.name);
-    },
-  };
-  return html`${block ? html`<li class="form-block">${textBox(block.title, setBlock, { class: "w-full", said: say("desk.form.blockTitle"), part: "block-title" })}</li>` : nothing}
-    <li
-      class="form-line"
-      data-open=${String(open)}
-      data-line=${q.name}
-      data-chosen=${String(state.chosen.includes(q.name))}
-      draggable=${open ? "false" : "true"}
-      @dragstart=${drag.start}
-      @dragover=${drag.over}
-      @drop=${drag.drop}
-    >
-      <button class="plain w-full text-start" type="button" data-name=${q.name} aria-expanded=${String(open)} @click=${pick}>
-        <span>${q.label}</span><span class="quiet font-normal">${typeSaid(q.type)}</span
-        ><span class="quiet font-normal ms-auto">${marks(q)}</span
-        >${state.others.filter((o) => o.question === q.name).map((o) => html`<span class="chip">${o.person}</span>`)}
-        ${wrong ? html`<span class="chip">${say("desk.form.toMend")}</span>` : nothing}
-      </button>
-      ${open ? editor(state, q) : nothing}
-    </li>
-    ${state.place.after === q.name ? html`<li>${typingLine(state, q.name, n)}</li>` : nothing}`;
+  const chosen = draw.chosen.has(q.name);
+  const shown = state.live.shown.get(q.name);
+  const here = state.others.filter((o) => o.question === q.name).map((o) => o.person);
+  const wrong = draw.problems.get(q.name) ?? [];
+  const points = shown
+    ? state.live
+        .pointsOf(shown)
+        .map((p) => p.kind + p.key + p.message)
+        .join("|")
+    : "";
+  const last = draw.after === q.name;
+  const known = [
+    q,
+    shown,
+    Boolean(s.rows && state.live.list(s.name)?.rows.length),
+    points,
+    open,
+    chosen,
+    here.join("|"),
+    wrong.map((p) => p.message + p.fix).join("|"),
+    last,
+    block,
+    n,
+  ];
+  return guard(
+    open ? [...known, {}] : known,
+    () =>
+      html`${block ? blockHead(state, block, n) : nothing}
+        <li
+          class="form-line annotated"
+          data-open=${String(open)}
+          data-line=${q.name}
+          data-chosen=${String(chosen)}
+          data-wired=${q.writesTo ? "true" : nothing}
+        >
+          <span class="grip" data-grip=${q.name} title=${say("desk.form.grip")} aria-hidden="true"></span>
+          <div class="sheet on-sheet">${onSheet(state, q, s)}</div>
+          <div class="margin">${margin(state, q, { open, here, wrong })} ${open ? editor(state, q) : nothing}</div>
+        </li>
+        ${last ? html`<li class="typing-place">${state.typingBox}</li>` : nothing}`,
+  );
 }
 
-/** @param {any} state @param {any} s @param {number} n */
-function section(state, s, n) {
-  const folded = state.folded.has(n);
-  const set = (property) => (value) => state.edit({ op: "section.set", section: n, property, value });
+function blockHead(state, block, n) {
+  const set = (value) => state.edit({ op: "block.set", section: n, block: block.name, property: "title", value });
+  const dissolve = () => state.edit({ op: "block.dissolve", section: n, block: block.name });
+  return html`<li class="form-block">
+    ${textBox(block.title, set, { class: "flex-1", said: say("desk.form.blockTitle"), part: "block-title" })}
+    <button type="button" class="plain" @click=${dissolve}>${say("desk.form.dissolve")}</button>
+  </li>`;
+}
+
+function sectionMenu(state, s, n) {
   const button = (said, op, more = {}) =>
     html`<button type="button" class="plain" @click=${() => state.edit({ op, section: n, ...more })}>${said}</button>`;
   const remove = () => {
     if (s.questions.length === 0 || confirm(say("desk.form.removeSectionSure", { n: s.questions.length })))
       state.edit({ op: "section.remove", section: n });
   };
-  const drop = (e) => {
-    e.preventDefault();
-    state.putInto(n);
-  };
-  const troubled = folded && s.questions.some((q) => state.problemsOf(q.name).length > 0);
+  return html`<details class="form-section-more" x-data="shutting">
+    <summary aria-label=${say("desk.form.sectionMore", { title: s.title || say("desk.form.untitled") })}>…</summary>
+    <div class="card flex flex-col gap-1 items-start">
+      ${button(s.startsPage ? say("desk.form.noPage") : say("desk.form.beginPage"), "section.set", { property: "startsPage", value: !s.startsPage })}
+      ${button(s.rows ? say("desk.form.repeatNoMore") : say("desk.form.letRepeat"), "section.set", { property: "rows", value: s.rows ? null : {} })}
+      ${button(say("desk.form.moveUp"), "section.move", { by: -1 })} ${button(say("desk.form.moveDown"), "section.move", { by: 1 })}
+      <button type="button" class="plain" @click=${() => state.choose(s.questions.map((q) => q.name))}>
+        ${say("desk.form.chooseAll")}
+      </button>
+      ${button(say("desk.form.dissolve"), "section.dissolve")}
+      <button type="button" class="plain" @click=${remove}>${say("desk.form.removeSection")}</button>
+    </div>
+  </details>`;
+}
+
+/** The other rows of a list, as the day book shows them, and adding one. */
+function rest(state, list) {
+  const one = (q) => question(q, state.live.pointsOf(q), state.live.act, null);
+  return html`<div class="sheet on-sheet">
+    ${list.rows.slice(1).map((r, i) => oneRow(list, r, i + 1, state.live.act, one))}
+    ${list.list.asked ? addingRows(list, state.live.pointsOf({ name: list.name }), state.live.act) : nothing}
+  </div>`;
+}
+
+/** @param {any} state @param {any} s @param {number} n @param {any} draw */
+function section(state, s, n, draw) {
+  const folded = state.folded.has(n);
+  const set = (property) => (value) => state.edit({ op: "section.set", section: n, property, value });
+  const troubled = folded && s.questions.some((q) => draw.problems.has(q.name));
   const ruled = folded && s.questions.some((q) => q.askWhen || q.checks?.length || q.workOut);
+  const list = s.rows ? state.live.list(s.name) : null;
+  const repeats = list?.rows.length > 1 ? say("desk.form.firstRowOf", { n: list.rows.length }) : say("desk.form.repeats");
   /** @type {any} */
   let block = null;
   const titled = (q) => {
@@ -89,7 +127,8 @@ function section(state, s, n) {
     block = own;
     return begins;
   };
-  return html`<section class="form-section" data-section=${n} @dragover=${(e) => e.preventDefault()} @drop=${drop}>
+  const typedHere = draw.section === n && (folded || !draw.after);
+  return html`<section class="form-section" data-section=${n}>
     <div class="form-section-head">
       <button
         type="button"
@@ -102,92 +141,37 @@ function section(state, s, n) {
       </button>
       ${textBox(s.title, set("title"), { class: "flex-1 font-semibold", said: say("desk.form.sectionTitle"), placeholder: say("desk.form.untitled"), part: "section-title" })}
       ${s.startsPage ? html`<span class="chip">${say("desk.form.startsPage")}</span>` : nothing}
-      ${s.rows ? html`<span class="chip">${say("desk.form.repeats")}</span>` : nothing}
+      ${s.rows ? html`<span class="chip">${repeats}</span>` : nothing}
       ${folded ? html`<span class="quiet">${say("desk.form.foldedHas", { n: s.questions.length })}</span>` : nothing}
       ${ruled ? html`<span class="chip">${say("desk.form.hasRules")}</span>` : nothing}
-      ${troubled ? html`<span class="chip">${say("desk.form.toMend")}</span>` : nothing}
-      <details class="form-section-more" x-data="shutting">
-        <summary aria-label=${say("desk.form.sectionMore", { title: s.title || say("desk.form.untitled") })}>…</summary>
-        <div class="card flex flex-col gap-1 items-start">
-          ${button(s.startsPage ? say("desk.form.noPage") : say("desk.form.beginPage"), "section.set", { property: "startsPage", value: !s.startsPage })}
-          ${button(s.rows ? say("desk.form.repeatNoMore") : say("desk.form.letRepeat"), "section.set", { property: "rows", value: s.rows ? null : {} })}
-          ${button(say("desk.form.moveUp"), "section.move", { by: -1 })} ${button(say("desk.form.moveDown"), "section.move", { by: 1 })}
-          ${button(say("desk.form.dissolve"), "section.dissolve")}
-          <button type="button" class="plain" @click=${remove}>${say("desk.form.removeSection")}</button>
-        </div>
-      </details>
+      ${troubled ? html`<span class="chip trouble">${say("desk.form.toMend")}</span>` : nothing} ${sectionMenu(state, s, n)}
     </div>
     ${
       folded
         ? nothing
-        : html`<ol>
-            ${repeat(
-              s.questions,
-              (q) => q.name,
-              (q) => line(state, q, titled(q), n),
-            )}
-          </ol>`
+        : html`${list?.rows.length ? html`<div class="sheet-row first-row">${rowHead(list.rows[0], 0, state.live.act)}</div>` : nothing}
+            <ol class=${list?.rows.length ? "in-row" : ""}>
+              ${repeat(
+                s.questions,
+                (q) => q.name,
+                (q) => line(state, s, q, titled(q), n, draw),
+              )}
+            </ol>
+            ${list ? rest(state, list) : nothing}`
     }
-    ${state.place.section === n && (folded || !state.place.after) ? typingLine(state, state.place.after, n) : nothing}
+    ${typedHere ? html`<div class="typing-place">${state.typingBox}</div>` : nothing}
   </section>`;
-}
-
-/** What can be done with several questions that are chosen. */
-function several(state) {
-  const n = state.chosen.length;
-  if (n < 2) return nothing;
-  const sectionOf = async () => {
-    const first = state.chosen[0];
-    await state.edit({ op: "section.of", questions: state.chosen, title: "" });
-    const made = /** @type {HTMLElement | null} */ (document.querySelector(`[data-line="${first}"]`))?.closest(".form-section");
-    /** @type {HTMLElement | null | undefined} */ (made?.querySelector("[data-part=section-title]"))?.focus();
-  };
-  const blockOf = () => state.edit({ op: "block.of", questions: state.chosen, title: say("desk.form.newBlock") });
-  const set = (property, value) => state.edit({ op: "set", questions: state.chosen, property, value });
-  return html`<div class="told flex flex-wrap gap-2 items-center" id="chosen" role="status">
-    <strong>${say("desk.form.chosen", { n })}</strong>
-    <button type="button" id="section-of" @click=${sectionOf}>${say("desk.form.sectionOf")}</button>
-    <button type="button" id="block-of" @click=${blockOf}>${say("desk.form.blockOf")}</button>
-    <button type="button" @click=${() => set("need", "needed")}>${say("desk.form.makeNeeded")}</button>
-    <button type="button" @click=${() => set("need", "free")}>${say("desk.form.makeFree")}</button>
-    <button type="button" id="remove-chosen" @click=${() => state.removeChosen()}>${say("do.remove")}</button>
-    <button type="button" @click=${() => state.choose([])}>${say("desk.form.chooseNone")}</button>
-  </div>`;
 }
 
 /** @param {any} state */
 export function questions(state) {
+  const problems = new Map();
+  for (const p of state.problems) problems.set(p.question, [...(problems.get(p.question) ?? []), p]);
+  const draw = { ...state.place, chosen: new Set(state.chosen), problems };
   const empty = state.questions.length === 0;
   return html`${several(state)}
     <div id="questions" @keydown=${(e) => state.key(e)}>
       ${empty ? html`<p class="told">${say("desk.form.firstStep")}</p>` : nothing}
-      ${state.form.sections.map((s, n) => section(state, s, n))} ${state.form.sections.length === 0 ? typingLine(state, "", 0) : nothing}
+      ${state.form.sections.map((s, n) => section(state, s, n, draw))} ${state.form.sections.length === 0 ? state.typingBox : nothing}
     </div>`;
-}
-
-function told(state, all) {
-  const one = (p) =>
-    html`<li>
-      <button class="plain" type="button" data-name=${p.question} @click=${() => state.open(p.question)}>${p.question}</button> ${p.part}:
-      ${p.message}
-    </li>`;
-  return html`<ul>
-    ${all.map(one)}
-  </ul>`;
-}
-
-/** What keeps the form from being published, and what is worth knowing. @param {any} state */
-export function report(state) {
-  const wrong = () =>
-    html`<div class="problem" id="form-problems">
-      <p>${say("desk.form.keepsFrom", { n: state.problems.length })}</p>
-      ${told(state, state.problems)}
-    </div>`;
-  const notes = () =>
-    html`<div class="told" id="form-notes">
-      <p>${say("desk.form.worthKnowing")}</p>
-      ${told(state, state.notes)}
-    </div>`;
-  return html`<p class="problem" role="alert" ?hidden=${!state.failure}>${state.failure}</p>
-    ${state.isSound ? nothing : wrong()}${state.notes.length ? notes() : nothing}`;
 }

@@ -1,30 +1,32 @@
 // A form that is being made: its questions, changed one property at a time and stored at once, in the order of the changes.
 import { say } from "../../shell/say.js";
-import { getJson, post } from "../../shell/server.js";
-import { Choosing } from "./choosing.js";
+import { getJson, post, postFile } from "../../shell/server.js";
+import { Live } from "./live.js";
 import { Proof } from "./proof.js";
+import { Ruling } from "./ruling.js";
+import { typingBox } from "./typing.js";
 
-/** Properties into whose text a problem's cure can be put. */
-const CURED = ["askWhen", "workOut", "checks"];
-
-export class FormState extends Choosing {
-  /** @type {string} */
-  base;
-  /** @type {() => void} */
-  live;
-  /** @type {any} */
-  engine;
-  problems = [];
+export class FormState extends Ruling {
+  base = "";
   notes = [];
   edition = 0;
   revision = 0;
-  lookups = [];
+  /** Which view stands in the middle: sheet, text, languages, about. */
+  view = "sheet";
   /** The lines that are being typed. */
   typed = "";
   fieldSought = "";
+  kindsShown = false;
+  kindSought = "";
+  codeSought = "";
+  codeOpen = "";
+  codesTold = "";
+  /** The language that stands beside the form's own. */
+  language = "";
+  /** What became of pictures that were brought in. @type {string[]} */
+  told = [];
   /** The form's text while it is edited; null as long as nothing was changed in it. @type {string | null} */
   text = null;
-  textShown = false;
   undoSaid = "";
   redoSaid = "";
   /** This window among all that have the draft open. */
@@ -33,26 +35,37 @@ export class FormState extends Choosing {
   others = [];
   failure = "";
   stored = "";
-  /** The feature with which the form is filled. */
+  /** The feature with which the form is filled. @type {any} */
   proof = null;
   at = 0;
   features = 0;
+  /** How many features have a value, by field. @type {Record<string, number>} */
+  filled = {};
+  live = new Live();
   #queue = Promise.resolve();
 
-  /** @param {{base: string, project: string, engine: any, changed: () => void, live: () => void}} how `live` draws the sheet anew */
-  constructor({ base, project, engine, changed, live }) {
+  /** @param {{base: string, project: string, engine: any, changed: () => void, answered: () => void}} how */
+  constructor({ base, project, engine, changed, answered }) {
     super();
-    Object.assign(this, { base, project, engine, changed, live });
+    Object.assign(this, { base, project, engine, changed, answered });
     this.indexes = engine.layers();
+    const { box, draw } = typingBox(this);
+    this.typingBox = box;
+    this.drawTyping = draw;
   }
 
   async begin() {
     const s = await getJson(this.base);
-    Object.assign(this, { schema: s.schema, system: s.system, lookups: s.lookups, features: s.features });
+    Object.assign(this, { schema: s.schema, layer: s.layer, system: s.system, lookups: s.lookups, features: s.features });
     const { base, project, indexes } = /** @type {any} */ (this);
     this.proofs = new Proof({ base, project, first: s.proof, count: s.features, lookups: s.lookups, indexes });
     this.proof = (await this.proofs.at(0)) ?? null;
     this.#take(s);
+    // how full the fields are is looked over whole, which nobody waits for
+    getJson(this.base + "/filled").then(
+      (filled) => this.#show({ filled }),
+      () => {}, // then it is not told
+    );
   }
 
   /** Asks who else is here and whether something changed; what is being typed stays. */
@@ -66,22 +79,20 @@ export class FormState extends Choosing {
   }
 
   #take({ revision, edition, form, problems, notes, undo, redo }) {
+    this.keepSame(form);
     Object.assign(this, { revision, edition, form, problems, notes, undoSaid: undo ?? "", redoSaid: redo ?? "" });
     const there = new Set(this.questions.map((q) => q.name));
     this.chosen = this.chosen.filter((name) => there.has(name));
     if (!there.has(this.openName)) this.openName = "";
+    this.live.open(this);
     this.changed();
-    this.live();
   }
 
-  get current() {
-    return this.questions.find((q) => q.name === this.openName);
-  }
-  get isSound() {
-    return this.problems.length === 0;
-  }
-  problemsOf(name) {
-    return this.problems.filter((p) => p.question === name);
+  /** A question that is as it was is the very object that it was, so that it is not drawn again. */
+  keepSame(form) {
+    const before = new Map(this.questions.map((q) => [q.name, q]));
+    const same = (q) => (JSON.stringify(before.get(q.name)) === JSON.stringify(q) ? before.get(q.name) : q);
+    for (const s of form.sections) s.questions = s.questions.map(same);
   }
 
   /** One edit at a time, in the order they were made. @param {Record<string, unknown>} edit */
@@ -107,46 +118,74 @@ export class FormState extends Choosing {
       this.changed();
     }));
   }
-  set(property, value) {
-    return this.edit({ op: "set", question: this.openName, property, value });
+  #show(what) {
+    Object.assign(this, what);
+    this.changed();
   }
   open(name) {
-    this.openName = name;
-    this.chosen = name ? [name] : [];
-    this.changed();
+    this.#show({ openName: name, chosen: name ? [name] : [], codeSought: "", codeOpen: "", codesTold: "" });
   }
-  /** What is understood of typed lines, at once and without the office. @param {string} text */
-  understood(text) {
-    return JSON.parse(this.engine.lines(text, JSON.stringify(this.questions.map((q) => q.name))));
+  showView(view) {
+    this.#show({ view, text: null });
   }
-  textNow() {
-    return this.engine.formText(JSON.stringify(this.form), "[]");
+  showKinds(whether) {
+    this.#show({ kindsShown: whether, kindSought: "" });
+    document.getElementById(whether ? "kind-sought" : "typing")?.focus();
   }
-  readText(text) {
-    return JSON.parse(this.engine.readFormText(JSON.stringify(this.form), text));
+  seekKind(text) {
+    this.kindSought = text;
+    this.drawTyping.now();
   }
-  showText(whether) {
-    Object.assign(this, { textShown: whether, text: null });
-    this.changed();
+  seekCode(text) {
+    this.#show({ codeSought: text });
   }
-  /** Questions for fields of the layer. @param {any[]} fields */
-  async wire(fields) {
-    const questions = fields.map((f) => JSON.parse(this.engine.questionFor(JSON.stringify(f))));
-    const { section, after } = this.place;
-    await this.edit(
-      this.form.sections.length
-        ? { op: "insert", questions, section, after }
-        : {
-            op: "several",
-            edits: [
-              { op: "section.add", at: 0 },
-              { op: "insert", questions, section: 0 },
-            ],
-          },
-    );
-    if (!this.failure) this.choose([questions.at(-1).name]);
+  openCode(code) {
+    this.#show({ codeOpen: code });
+  }
+  setLanguage(language) {
+    this.#show({ language });
   }
 
+  /** Does an edit that adds questions, and chooses the last of them, so that the next goes behind it. */
+  async #adding(edit) {
+    const before = new Set(this.questions.map((q) => q.name));
+    await this.edit(edit);
+    const added = this.questions.filter((q) => !before.has(q.name));
+    if (added.length) this.choose([added.at(-1).name]);
+    return added;
+  }
+  /** Adds lines where the next question goes. @param {string} text */
+  typeLines(text) {
+    const { section, after } = this.place;
+    return this.#adding({ op: "type", text, section: Math.max(0, section), after });
+  }
+  /** Adds whole questions where the next one goes. @param {any[]} questions */
+  insert(questions) {
+    const { section, after } = this.place;
+    const insert = { op: "insert", questions, section: Math.max(0, section), after };
+    return this.#adding(this.form.sections.length ? insert : { op: "several", edits: [{ op: "section.add", at: 0 }, insert] });
+  }
+  /** Questions for fields of the layer. @param {any[]} fields */
+  wire(fields) {
+    return this.insert(fields.map((f) => JSON.parse(this.engine.questionFor(JSON.stringify(f)))));
+  }
+  /** A question of a kind, opened with its label ready to be typed. @param {string} type @param {string} label */
+  async addOfKind(type, label) {
+    this.kindsShown = false;
+    const codes = ["choice", "choices", "ranked", "grade"].includes(type) ? { codes: [{ code: "1", label: "1" }] } : {};
+    const [q] = await this.insert([{ name: type, label, type, ...codes }]);
+    if (!q) return;
+    this.open(q.name);
+    const box = /** @type {HTMLInputElement | null} */ (document.getElementById("e-label"));
+    box?.focus();
+    box?.select();
+  }
+  /** Opens a question and brings it into view. @param {string} name */
+  goTo(name) {
+    if (this.view !== "sheet") this.showView("sheet");
+    this.open(name);
+    document.querySelector(`[data-line="${CSS.escape(name)}"]`)?.scrollIntoView({ block: "center" });
+  }
   turn(name) {
     this.open(this.openName === name ? "" : name);
   }
@@ -155,56 +194,32 @@ export class FormState extends Choosing {
     this.openName = "";
     return this.edit({ op: "remove", question });
   }
-
-  get #checks() {
-    return this.current.checks ?? [];
-  }
-  addCheck() {
-    this.set("checks", [...this.#checks, { rule: `${this.openName} IS NOT NULL`, message: "", weight: "firm" }]);
-  }
-  setCheck(n, part, value) {
-    this.set(
-      "checks",
-      this.#checks.map((c, i) => (i === n ? { ...c, [part]: value } : c)),
-    );
-  }
-  removeCheck(n) {
-    this.set(
-      "checks",
-      this.#checks.filter((_, i) => i !== n),
-    );
-  }
-  get lookUp() {
-    return (this.current.prefill ?? []).find((p) => p.from === "place");
-  }
-  /** Looks a field of a layer up by place, before the other sources; "" for no look-up. @param {string} key layer/field */
-  setLookUp(key) {
-    const rest = (this.current.prefill ?? []).filter((p) => p.from !== "place");
-    const [layer, field] = key.split("/");
-    const usual = this.lookups.find((l) => l.id === layer)?.lookUp;
-    this.set("prefill", key ? [{ from: "place", ...usual, field }, ...rest] : rest);
+  async rename(from, to) {
+    await this.edit({ op: "rename", question: from, value: to });
+    if (!this.failure) this.open(to);
   }
 
-  /** Whether a problem proposes what can be put into its rule. */
-  canCure(p) {
-    return Boolean(p.fix) && CURED.includes(p.property);
-  }
-  /** Puts a cure that a problem proposes into the rule at its place. */
-  cure(p) {
-    const put = (text) => text.slice(0, p.from) + p.fix + text.slice(p.to);
-    if (p.property === "checks") return this.setCheck(p.index, "rule", put(this.#checks[p.index].rule));
-    return this.set(p.property, put(this.current[p.property] ?? ""));
+  /** Keeps a picture and puts it to a question, or to one of its codes. @param {File} file @param {string} name @param {string} code */
+  async setPicture(file, name, code) {
+    try {
+      const { id } = await postFile(`/api/p/${this.project}/form-pictures`, file);
+      const q = this.questions.find((x) => x.name === name);
+      const codes = (q?.codes ?? []).map((c) => (c.code === code ? { ...c, picture: id } : c));
+      await this.edit({ op: "set", question: name, property: code ? "codes" : "picture", value: code ? codes : id });
+    } catch (e) {
+      this.#show({ failure: e.message });
+    }
   }
 
   async step(by) {
     const to = (this.at + by + this.features) % Math.max(1, this.features);
     try {
-      this.proof = (await this.proofs.at(to)) ?? null;
+      this.proof = (await this.proofs?.at(to)) ?? null;
       Object.assign(this, { at: to, failure: "" });
     } catch (e) {
       this.failure = e.message;
     }
+    this.live.open(this);
     this.changed();
-    this.live();
   }
 }

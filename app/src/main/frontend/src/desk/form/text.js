@@ -29,7 +29,7 @@ export function formText(state) {
   };
   const keep = async () => {
     await state.edit({ op: "text", text });
-    if (!state.failure) state.showText(false);
+    if (!state.failure) state.showView("sheet");
   };
   const changes = [...diff.gone.map((l) => ["- ", l]), ...diff.fresh.map((l) => ["+ ", l])];
   return html`<div id="form-text">
@@ -56,7 +56,7 @@ export function formText(state) {
       <button type="button" class="main" id="keep-text" ?disabled=${Boolean(read.problems) || text === now} @click=${keep}>
         ${say("desk.form.keepText")}
       </button>
-      <button type="button" @click=${() => state.showText(false)}>${say("desk.form.leaveText")}</button>
+      <button type="button" @click=${() => state.showView("sheet")}>${say("desk.form.leaveText")}</button>
     </p>
   </div>`;
 }

@@ -1,6 +1,7 @@
 // The line in which questions are typed: what was understood stands under it while it is typed; several lines pasted at once become several questions.
 import { say, words } from "../../shell/say.js";
-import { html, live, nothing } from "../../shell/view.js";
+import { drawn, guard, html, live, nothing } from "../../shell/view.js";
+import { kinds } from "./kinds.js";
 
 /** The named lines that can't be read stay in the box, to be mended. */
 function split(text, read) {
@@ -12,31 +13,41 @@ function split(text, read) {
   };
 }
 
-const understood = (r, many) =>
-  html`<li class=${r.problem ? "line-problem" : ""}>
-    ${many ? html`<span class="quiet">${r.number}</span> ` : nothing}${r.problem ? words(r.problem) : r.understood.map(words).join(", ")}
+function understood(state, r, many) {
+  const field = r.name && state.looseField(r.name);
+  const all = r.problem ? [words(r.problem)] : r.understood.map(words);
+  if (field) all.push(say("desk.form.writesTo", { field }));
+  return html`<li class=${r.problem ? "line-problem" : ""}>
+    ${many ? html`<span class="quiet">${r.number}</span> ` : nothing}${all.join(", ")}
   </li>`;
+}
 
-/** @param {any} state @param {string} after the question behind which it stands, "" for the end of the section @param {number} section */
-export function typingLine(state, after, section) {
+/**
+ * The line, in an element of its own that is moved to where the next question goes: what is typed draws nothing but itself.
+ * @param {any} state
+ */
+export function typingBox(state) {
+  const box = document.createElement("div");
+  const draw = drawn(box, () => typingLine(state, () => draw.now()));
+  return { box, draw };
+}
+
+function typingLine(state, again) {
+  const { after } = state.place;
   const typed = state.typed;
   const read = typed.trim() ? state.understood(typed) : [];
   const good = read.filter((r) => !r.problem).length;
   const put = (e) => {
     state.typed = e.target.value;
-    state.changed();
+    again();
   };
   const add = async (e) => {
     e?.preventDefault();
     if (!good) return;
     const { good: text, left } = split(typed, read);
-    const before = new Set(state.questions.map((q) => q.name));
-    await state.edit({ op: "type", text, section, after });
+    await state.typeLines(text);
     if (state.failure) return;
     state.typed = left;
-    // the next line goes behind what was just added
-    const added = state.questions.filter((q) => !before.has(q.name));
-    if (added.length) state.choose([added.at(-1).name]);
     state.changed();
     document.getElementById("typing")?.focus();
   };
@@ -44,20 +55,22 @@ export function typingLine(state, after, section) {
     if (e.key === "Enter" && !e.shiftKey && !e.isComposing) add(e);
     else if (e.key === "Escape" && typed) {
       state.typed = "";
-      state.changed();
+      again();
     } else return;
     e.preventDefault();
     e.stopPropagation();
   };
+  const rows = Math.max(1, Math.min(8, typed.split("\n").length));
   return html`<form class="typing" @submit=${add}>
     <label class="label" for="typing"
       >${after ? say("desk.form.typeAfter", { label: state.labelOf(after) }) : say("desk.form.typeAtEnd")}</label
     >
-    <div class="flex gap-2 items-start">
+    <div class="flex gap-2 items-start flex-wrap">
       <textarea
         class="flex-1 code"
         id="typing"
-        rows=${Math.min(8, typed.split("\n").length)}
+        data-key="t"
+        rows=${rows}
         autocomplete="off"
         spellcheck="false"
         placeholder=${say("desk.form.typeLike")}
@@ -67,12 +80,15 @@ export function typingLine(state, after, section) {
         @keydown=${keys}
       ></textarea>
       <button type="submit" class="main" ?disabled=${good === 0}>${say("desk.form.addLines", { n: Math.max(1, good) })}</button>
+      <button type="button" id="choose-kind" aria-expanded=${String(state.kindsShown)} @click=${() => state.showKinds(!state.kindsShown)}>
+        ${say("desk.form.chooseKind")}
+      </button>
     </div>
     <ul id="understood" role="status">
-      ${read.slice(0, 12).map((r) => understood(r, read.length > 1))}
+      ${read.slice(0, 12).map((r) => understood(state, r, read.length > 1))}
       ${read.length > 12 ? html`<li class="quiet">${say("desk.form.moreLines", { n: read.length - 12 })}</li>` : nothing}
     </ul>
-    ${help()}
+    ${kinds(state)} ${guard([], help)}
   </form>`;
 }
 

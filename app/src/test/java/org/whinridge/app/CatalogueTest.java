@@ -24,6 +24,7 @@ import org.whinridge.core.access.PasswordStrength;
 import org.whinridge.core.access.ProjectState;
 import org.whinridge.core.access.Right;
 import org.whinridge.core.access.Role;
+import org.whinridge.core.form.FormSettings;
 import org.whinridge.core.form.QuestionProperty;
 import org.whinridge.core.form.QuestionType;
 import org.whinridge.core.form.compile.FormProblem;
@@ -34,6 +35,7 @@ import org.whinridge.core.look.Breaks;
 import org.whinridge.core.look.Icons;
 import org.whinridge.core.look.Look;
 import org.whinridge.core.look.Ramp;
+import org.whinridge.core.place.GeometryKind;
 import org.whinridge.core.place.Repair;
 import org.whinridge.core.place.Units;
 import org.whinridge.core.profile.CodeProposal;
@@ -180,6 +182,9 @@ class CatalogueTest {
           Map.entry("project.state", ids(ProjectState.values())),
           Map.entry("units", ids(Units.values())),
           Map.entry("questionType", ids(QuestionType.values())),
+          Map.entry("questionUse", ids(QuestionType.values())),
+          Map.entry("geometryKind", ids(GeometryKind.values())),
+          Map.entry("formSetting", FormSettings.SETTINGS),
           Map.entry(
               "questionProperty",
               Stream.of(QuestionProperty.values()).map(QuestionProperty::id).toList()),

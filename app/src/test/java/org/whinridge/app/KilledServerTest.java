@@ -10,7 +10,6 @@ import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.io.PrintStream;
 import java.net.CookieManager;
-import java.net.ServerSocket;
 import java.net.URI;
 import java.net.URLEncoder;
 import java.net.http.HttpClient;
@@ -27,6 +26,7 @@ import java.util.UUID;
 import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.CountDownLatch;
 import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.springframework.util.FileSystemUtils;
@@ -38,56 +38,20 @@ import org.whinridge.app.ops.BackupCommand;
  */
 class KilledServerTest {
   @TempDir Path tmp;
-  private Process server;
-  private int port;
+  private ServerProcess server;
 
-  private void start() throws Exception {
-    start("org.whinridge.app.WhinridgeApplication");
-  }
-
-  private void start(String main) throws Exception {
-    try (ServerSocket s = new ServerSocket(0)) {
-      port = s.getLocalPort();
-    }
-    server =
-        new ProcessBuilder(
-                Path.of(System.getProperty("java.home"), "bin", "java").toString(),
-                "-XX:TieredStopAtLevel=1",
-                "-cp",
-                System.getProperty(
-                    "surefire.test.class.path", System.getProperty("java.class.path")),
-                main,
-                "--spring.profiles.active=demo",
-                "--server.port=" + port,
-                "--whinridge.data=" + tmp.resolve("data"))
-            .redirectErrorStream(true)
-            .redirectOutput(tmp.resolve("server.log").toFile())
-            .start();
-    for (int i = 0; i < 720; i++) {
-      try {
-        if (HttpClient.newHttpClient()
-                .send(
-                    HttpRequest.newBuilder(at("/actuator/health")).build(),
-                    HttpResponse.BodyHandlers.ofString())
-                .statusCode()
-            == 200) return;
-      } catch (IOException e) {
-        assertThat(server.isAlive())
-            .as("the server's log is %s", tmp.resolve("server.log"))
-            .isTrue();
-      }
-      Thread.sleep(250);
-    }
-    throw new AssertionError("the server did not start within 180 s");
+  @BeforeEach
+  void aServer() {
+    server = new ServerProcess(tmp);
   }
 
   @AfterEach
   void end() {
-    server.destroyForcibly();
+    server.kill();
   }
 
   private URI at(String path) {
-    return URI.create("http://localhost:" + port + path);
+    return server.at(path);
   }
 
   /** A signed-in device. */
@@ -205,7 +169,7 @@ class KilledServerTest {
 
   @Test
   void whatWasAcknowledgedSurvivesAKillAndSendingAgainGivesOneCopy() throws Exception {
-    start();
+    server.start();
     Device before = new Device();
     List<JsonObject> all = visits(before, 150);
     Set<String> acknowledged = new LinkedHashSet<>();
@@ -218,7 +182,7 @@ class KilledServerTest {
               } catch (InterruptedException e) {
                 Thread.currentThread().interrupt();
               }
-              server.destroyForcibly(); // SIGKILL, while others are being written
+              server.kill(); // SIGKILL, while others are being written
             });
     try {
       for (JsonObject v : all)
@@ -233,9 +197,9 @@ class KilledServerTest {
           .hasSizeLessThan(all.size());
     }
     kill.join();
-    server.waitFor();
+    server.ended();
     assertThat(acknowledged).as("the kill came in the middle").hasSizeLessThan(all.size());
-    start();
+    server.start();
     assertThat(before.get("/api/own/session")).as("nobody is signed out").contains("inspector1");
     Device after = new Device();
     assertThat(after.states()).as("acknowledged before the kill").containsAll(acknowledged);
@@ -249,7 +213,7 @@ class KilledServerTest {
    */
   @Test
   void aPhotoThatArrivedWholeIsTakenAtTheNextStart() throws Exception {
-    start("org.whinridge.app.photo.DiesBeforeReceiving");
+    server.start("org.whinridge.app.photo.DiesBeforeReceiving");
     Device d = new Device();
     byte[] photo = org.whinridge.demo.DemoPhoto.jpeg("OS-7", "weir", "2026-05-04");
     String id = UUID.randomUUID().toString();
@@ -294,8 +258,8 @@ class KilledServerTest {
                     "Content-Type",
                     "application/offset+octet-stream"))
         .isInstanceOf(IOException.class);
-    assertThat(server.waitFor()).isEqualTo(137);
-    start();
+    assertThat(server.ended()).isEqualTo(137);
+    server.start();
     Device after = new Device();
     byte[] question =
         new JsonObject()
@@ -326,7 +290,7 @@ class KilledServerTest {
   /** A backup under load, the store gone, the backup restored: what was acknowledged is there. */
   @Test
   void whatWasAcknowledgedBeforeABackupComesBackWithIt() throws Exception {
-    start();
+    server.start();
     Device device = new Device();
     List<JsonObject> all = visits(device, 60);
     Set<String> before = new LinkedHashSet<>();
@@ -356,8 +320,8 @@ class KilledServerTest {
             tmp.resolve("data").toString());
     assertThat(end).as(said.toString(StandardCharsets.UTF_8)).isZero();
     assertThat(load.join()).as("nobody was held up").isEqualTo(40);
-    server.destroyForcibly();
-    server.waitFor();
+    server.kill();
+    server.ended();
     FileSystemUtils.deleteRecursively(tmp.resolve("data"));
     end =
         BackupCommand.run(
@@ -366,7 +330,7 @@ class KilledServerTest {
             file.toString(),
             tmp.resolve("data").toString());
     assertThat(end).as(said.toString(StandardCharsets.UTF_8)).isZero();
-    start();
+    server.start();
     assertThat(device.states()).as("the device's token holds").containsAll(before);
     for (JsonObject v : all) assertThat(device.send(v).statusCode()).isEqualTo(200);
     assertThat(device.states()).hasSize(all.size());

@@ -213,6 +213,20 @@ public final class LayerImport {
     }
   }
 
+  /** A demo server that has started, with nothing brought in. */
+  static void demo(Path folder, Path jar, Then then) throws Exception {
+    Path data = folder.resolve("server-" + UUID.randomUUID());
+    Process p = start(folder, data, jar);
+    try {
+      new Client("http://localhost:" + PORT).signIn();
+      then.at("http://localhost:" + PORT);
+    } finally {
+      p.destroy();
+      p.waitFor();
+      org.h2.store.fs.FileUtils.deleteRecursive(data.toString(), true);
+    }
+  }
+
   /** What a person's browser sends. */
   private static final class Client {
     private final String base;

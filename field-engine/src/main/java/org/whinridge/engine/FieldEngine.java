@@ -146,6 +146,14 @@ public final class FieldEngine {
     return new JsonObject().add("problems", problems).toString();
   }
 
+  /**
+   * What a person who builds a form wants to know of it, by {@code op}, see {@link WorkshopBorder}.
+   */
+  @JSExport
+  public static String workshop(String json) {
+    return WorkshopBorder.run(object(json)).toString();
+  }
+
   /** The question for a field of a layer. */
   @JSExport
   public static String questionFor(String field) {

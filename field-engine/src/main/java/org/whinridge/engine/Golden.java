@@ -76,6 +76,8 @@ public final class Golden {
         return GoldenLines.edit(object(input));
       case "undo":
         return GoldenLines.undo(object(input));
+      case "workshop":
+        return GoldenLines.workshop(object(input));
       case "number":
         return Numbers.plain(Double.parseDouble(input));
       case "fixed":

@@ -50,6 +50,25 @@ final class GoldenLines {
     }
   }
 
+  /**
+   * {form: its lines, edits: […], ask: {op, …}} to what {@link WorkshopBorder} says of the form
+   * after the edits; without "ask" to what is said of the form as a whole.
+   */
+  static String workshop(JsonObject o) {
+    Form now = form(o);
+    try {
+      if (o.get("edits") != null)
+        for (JsonValue e : o.get("edits").asArray()) now = FormEdit.apply(now, e.asObject());
+    } catch (IllegalArgumentException e) {
+      return "problem: " + Unfit.said(e);
+    }
+    JsonObject form = now.json();
+    if (o.get("ask") != null)
+      return WorkshopBorder.run(o.get("ask").asObject().set("form", form)).toString();
+    form.remove("sections");
+    return form.toString();
+  }
+
   /** {form, edits: […], undo: n} to the lines after the edit of that number is taken back. */
   static String undo(JsonObject o) {
     Form now = form(o);

@@ -30,7 +30,8 @@ final class GoldenVectors {
           "maps.tsv",
           "travel.tsv",
           "meaning.tsv",
-          "lines.tsv");
+          "lines.tsv",
+          "workshop.tsv");
 
   record Vector(String kind, String input, String result) {
     /**

@@ -37,6 +37,7 @@ class HandIns {
   private final Rounds rounds;
   private final TransactionTemplate transaction;
   private final JdbcTemplate jdbc;
+  private final List<AfterHandIn> after;
   private final long mostBytesADay;
 
   HandIns(
@@ -46,7 +47,9 @@ class HandIns {
       Rounds rounds,
       PlatformTransactionManager manager,
       JdbcTemplate jdbc,
+      List<AfterHandIn> after,
       @Value("${whinridge.hand-ins-a-day}") long mostBytesADay) {
+    this.after = after;
     this.handIns = handIns;
     this.keeping = keeping;
     this.setAsides = setAsides;
@@ -86,10 +89,22 @@ class HandIns {
           return null;
         });
     List<VisitAnswer> answers = new ArrayList<>();
-    for (JsonValue v : sent.visits()) answers.add(one(v, by, roundOf));
-    jdbc.execute("CHECKPOINT SYNC");
+    for (JsonValue v : sent.visits()) answers.add(followed(one(v, by, roundOf)));
+    jdbc.execute("CHECKPOINT SYNC"); // what is answered is on the disk, an acceptance too
     LOG.info("hand-in {} by {} with {} visits", sent.id(), person, sent.visits().size());
     return new Answer(sent.id(), answers);
+  }
+
+  /**
+   * A visit that has just come may be decided at once; the device is told what came of it. One that
+   * was here before is not asked about again: a person may have taken its acceptance back.
+   */
+  private VisitAnswer followed(VisitKeeping.Outcome kept) {
+    VisitAnswer answer = kept.answer();
+    if (!kept.fresh() || after.isEmpty()) return answer;
+    UUID id = UUID.fromString(answer.id());
+    after.forEach(a -> a.kept(id));
+    return keeping.answer(id);
   }
 
   /** What became of each visit of a hand-in, or of a part of one. */
@@ -125,12 +140,12 @@ class HandIns {
     handIns.count(by.handIn(), bytes);
   }
 
-  private VisitAnswer one(JsonValue raw, Sender by, Function<UUID, Round> roundOf)
+  private VisitKeeping.Outcome one(JsonValue raw, Sender by, Function<UUID, Round> roundOf)
       throws Exception {
     try {
       return kept(raw, by, roundOf);
     } catch (ConcurrencyFailureException e) {
-      return VisitAnswer.busy(SentHandIn.idOf(raw));
+      return new VisitKeeping.Outcome(VisitAnswer.busy(SentHandIn.idOf(raw)), false);
     } catch (VisitKeeping.NoVisit e) {
       LOG.warn("a visit of {} is set aside: {}", by.person(), e.said());
       String text = raw.toString();
@@ -151,11 +166,11 @@ class HandIns {
                 });
             return null;
           });
-      return VisitAnswer.setAside(sentId, e.said());
+      return new VisitKeeping.Outcome(VisitAnswer.setAside(sentId, e.said()), false);
     }
   }
 
-  private VisitAnswer kept(JsonValue raw, Sender by, Function<UUID, Round> roundOf)
+  private VisitKeeping.Outcome kept(JsonValue raw, Sender by, Function<UUID, Round> roundOf)
       throws Exception {
     VisitKeeping.Read read = keeping.read(raw, by.person(), roundOf);
     try {
@@ -165,7 +180,7 @@ class HandIns {
                   t -> {
                     VisitKeeping.Outcome k = keeping.keep(read, by);
                     if (k.fresh()) counted(by, read.text().length());
-                    return k.answer();
+                    return k;
                   }));
     } catch (IllegalArgumentException e) {
       throw new VisitKeeping.NoVisit(e); // its id, or that of a photo, is somebody else's

@@ -44,6 +44,9 @@ final class Pack {
   /** The project's coordinate system. */
   record System(String code, String definition) {}
 
+  /** A file that travels with the form; its content in Base64. */
+  record File(String name, String type, String content) {}
+
   /** A layer by its id and name. */
   record Named(UUID id, String name) {}
 

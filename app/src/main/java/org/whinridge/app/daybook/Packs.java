@@ -7,6 +7,7 @@ import java.nio.charset.StandardCharsets;
 import java.time.Duration;
 import java.time.ZoneId;
 import java.util.ArrayList;
+import java.util.Base64;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
@@ -17,6 +18,8 @@ import java.util.UUID;
 import org.locationtech.jts.geom.Envelope;
 import org.springframework.stereotype.Service;
 import org.whinridge.app.form.Edition;
+import org.whinridge.app.form.FormFile;
+import org.whinridge.app.form.FormFiles;
 import org.whinridge.app.form.Forms;
 import org.whinridge.app.layer.Layer;
 import org.whinridge.app.layer.LayerQueries;
@@ -42,6 +45,9 @@ class Packs {
    */
   private static final double AROUND_M = 2000;
 
+  /** What the names of parts with files of the form begin with. */
+  private static final String FILE = "file-";
+
   private static final long MOST_KEPT_BYTES = 64_000_000;
   private static final Duration KEPT = Duration.ofMinutes(15);
 
@@ -52,6 +58,7 @@ class Packs {
   private final Projects projects;
   private final Visits visits;
   private final PackMap map;
+  private final FormFiles files;
   private final JsonMapper json;
 
   /** Parts as they were named in manifests a while ago, so that a device fetches what was named. */
@@ -73,10 +80,12 @@ class Packs {
       Projects projects,
       Visits visits,
       PackMap map,
+      FormFiles files,
       JsonMapper json) {
     this.json = json;
     this.queries = queries;
     this.map = map;
+    this.files = files;
     this.rounds = rounds;
     this.forms = forms;
     this.layers = layers;
@@ -120,8 +129,9 @@ class Packs {
   private Set<String> names(Round round) {
     Set<String> out =
         new LinkedHashSet<>(List.of("work", "features", "last-visits", "basemap", "map", "ground"));
-    for (String layer : outdoorsForm(edition(round)).otherLayers().keySet())
-      out.add("lookup-" + layer);
+    Form form = outdoorsForm(edition(round));
+    for (String layer : form.otherLayers().keySet()) out.add("lookup-" + layer);
+    for (String file : form.files()) if (files.has(round.projectId(), file)) out.add(FILE + file);
     return out;
   }
 
@@ -129,6 +139,7 @@ class Packs {
     Layer layer = layers.byId(round.layerId());
     if (name.equals("basemap"))
       return projects.basemap(round.projectId()).getBytes(StandardCharsets.UTF_8);
+    if (name.startsWith(FILE)) return file(round, name.substring(FILE.length()));
     Object content =
         switch (name) {
           case "work" -> work(round, layer);
@@ -139,6 +150,14 @@ class Packs {
           default -> lookup(round, layer, UUID.fromString(name.substring("lookup-".length())));
         };
     return json.writeValueAsBytes(content);
+  }
+
+  /** A file that travels with the form, as text as all parts are. */
+  private byte[] file(Round round, String id) {
+    FormFile f =
+        files.of(round.projectId(), id).orElseThrow(() -> Refusal.notFound("thing.partOfThisPack"));
+    return json.writeValueAsBytes(
+        new Pack.File(f.name(), f.mediaType(), Base64.getEncoder().encodeToString(f.content())));
   }
 
   private List<Feature> stops(Round round, Layer layer) {

@@ -249,6 +249,12 @@ class VisitKeeping {
     }
   }
 
+  /** What a device is told of a visit now. */
+  @Transactional(readOnly = true)
+  public VisitAnswer answer(UUID id) {
+    return answer(visits.findById(id).orElseThrow());
+  }
+
   private VisitAnswer answer(VisitEntity v) {
     return VisitAnswer.of(VisitHead.of(v), photos.of(List.of(v.id)));
   }

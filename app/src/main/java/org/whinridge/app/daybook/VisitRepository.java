@@ -41,6 +41,8 @@ interface VisitRepository extends JpaRepository<VisitEntity, UUID> {
   @Query(HEAD + "where v.person = :person and v.edition > 0 and v.id in :ids")
   List<VisitHead> heads(String person, Collection<UUID> ids);
 
+  long countByFormIdAndStartedAtGreaterThanEqual(UUID form, java.time.Instant from);
+
   /** Visit and feature of all accepted visits of a layer, the oldest first. */
   @Query(
       "select v.id, v.featureId from VisitEntity v where v.layerId = :layer and v.state = org.whinridge.core.visit.VisitState.ACCEPTED order by v.endedAt")

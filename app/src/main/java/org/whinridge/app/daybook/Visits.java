@@ -148,7 +148,11 @@ public class Visits {
     return of(v);
   }
 
-  /** Puts a visit into a state. */
+  /**
+   * Puts a visit into a state.
+   *
+   * @param person who decided; null when it came by itself
+   */
   @Transactional
   public void decide(UUID id, VisitState state, String reason, String person) {
     VisitEntity v =

@@ -1,20 +1,25 @@
 package org.whinridge.app.form;
 
 import com.eclipsesource.json.JsonObject;
+import java.time.Duration;
 import java.util.List;
 import java.util.Optional;
 import java.util.UUID;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
+import org.whinridge.app.layer.Layer;
 import org.whinridge.app.layer.Layers;
 import org.whinridge.app.shell.Locks;
 import org.whinridge.app.shell.Refusal;
 import org.whinridge.app.shell.Writing;
 import org.whinridge.core.form.Form;
+import org.whinridge.core.form.LayerOfForm;
 import org.whinridge.core.form.edit.EditSaid;
 import org.whinridge.core.form.edit.FormDelta;
 import org.whinridge.core.form.edit.FormEdit;
 import org.whinridge.core.form.edit.StepState;
+import org.whinridge.core.form.edit.WiredByName;
+import org.whinridge.core.layer.Schema;
 import org.whinridge.core.said.Said;
 
 /**
@@ -27,9 +32,11 @@ import org.whinridge.core.said.Said;
 public class Drafting {
   private final FormStepRepository steps;
   private final Forms forms;
+  private final Layers layers;
   private final Locks locks;
 
-  Drafting(FormStepRepository steps, Forms forms, Locks locks) {
+  Drafting(FormStepRepository steps, Forms forms, Layers layers, Locks locks) {
+    this.layers = layers;
     this.steps = steps;
     this.forms = forms;
     this.locks = locks;
@@ -64,11 +71,11 @@ public class Drafting {
   @Writing
   public FormDraft edit(UUID project, UUID id, long revision, JsonObject edit, String person) {
     FormEntity e = locked(project, id);
-    Form before = Form.read(e.draft);
+    Form before = Forms.readable(e);
     FormDelta delta;
     Form after;
     try {
-      after = FormEdit.apply(before, edit);
+      after = WiredByName.after(before, FormEdit.apply(before, edit), schema(e));
       delta = FormDelta.between(before, after);
     } catch (IllegalArgumentException x) {
       if (revision != e.revision) throw Refusal.conflict("refused.somebodyElseOrAnother");
@@ -77,7 +84,30 @@ public class Drafting {
     if (revision != e.revision && meets(id, revision, e.revision, delta))
       throw Refusal.conflict("refused.somebodyElseOrAnother");
     if (delta.isEmpty()) return forms.get(project, id);
-    keep(e, after);
+    step(e, after, EditSaid.of(before, edit), delta, person);
+    return forms.get(project, id);
+  }
+
+  /**
+   * Puts a draft onto a layer, with its questions as they write to it; a step as any other.
+   *
+   * @param revision the one that the layer was made for
+   */
+  @Writing
+  public void onto(UUID project, UUID id, long revision, Layer layer, Form after, String person) {
+    FormEntity e = locked(project, id);
+    if (e.revision != revision) throw Refusal.conflict("refused.somebodyElseOrAnother");
+    if (e.layerId != null && !e.layerId.equals(layer.id()))
+      throw Refusal.conflict("refused.formHasLayer");
+    FormDelta delta = FormDelta.between(Forms.readable(e), after);
+    e.layerId = layer.id();
+    if (!delta.isEmpty())
+      step(e, after, Said.of("formStep.layer", "layer", layer.name()), delta, person);
+  }
+
+  private void step(FormEntity e, Form after, Said what, FormDelta delta, String person) {
+    UUID id = e.id;
+    keep(e, after, person);
     steps.leave(id, person, StepState.UNDONE, StepState.LEFT);
     FormStepEntity s = new FormStepEntity();
     s.id = UUID.randomUUID();
@@ -85,12 +115,11 @@ public class Drafting {
     s.number = steps.last(id) + 1;
     s.person = person;
     s.at = e.changedAt;
-    s.what = EditSaid.of(before, edit);
+    s.what = what;
     s.delta = delta.text();
     s.state = StepState.DONE;
     s.touched = e.revision;
     steps.save(s);
-    return forms.get(project, id);
   }
 
   /**
@@ -103,10 +132,17 @@ public class Drafting {
         || since.stream().anyMatch(s -> FormDelta.read(s.delta).meets(delta));
   }
 
-  private static void keep(FormEntity e, Form now) {
+  private Schema schema(FormEntity e) {
+    return e.layerId == null ? LayerOfForm.NONE : layers.byId(e.layerId).schema();
+  }
+
+  private static void keep(FormEntity e, Form now, String person) {
     e.draft = now.json().toString();
     e.revision++;
     e.changedAt = Layers.now();
+    e.changedBy = person;
+    int minutes = now.settings().publishAfterMinutes();
+    e.publishesAt = minutes == 0 ? null : e.changedAt.plus(Duration.ofMinutes(minutes));
   }
 
   /** Takes the person's last step back. */
@@ -132,10 +168,10 @@ public class Drafting {
   }
 
   private FormDraft turn(FormEntity e, FormStepEntity s, StepState to) {
-    Form now = Form.read(e.draft);
+    Form now = Forms.readable(e);
     FormDelta delta = FormDelta.read(s.delta);
     try {
-      keep(e, to == StepState.DONE ? delta.redo(now) : delta.undo(now));
+      keep(e, to == StepState.DONE ? delta.redo(now) : delta.undo(now), s.person);
     } catch (IllegalArgumentException x) {
       throw Refusal.conflict("refused.sentence", "why", Refusal.said(x));
     }

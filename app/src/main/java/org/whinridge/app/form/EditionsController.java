@@ -18,7 +18,6 @@ import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.servlet.mvc.support.RedirectAttributes;
-import org.whinridge.app.layer.Layers;
 import org.whinridge.app.project.DeskPage;
 import org.whinridge.app.project.Project;
 import org.whinridge.app.project.Projects;
@@ -28,6 +27,7 @@ import org.whinridge.core.access.Right;
 import org.whinridge.core.form.Form;
 import org.whinridge.core.form.compile.ExecutableForm;
 import org.whinridge.core.form.compile.FormCompiler;
+import org.whinridge.core.form.compile.FormProblem;
 import org.whinridge.core.form.edit.FormChanges;
 import org.whinridge.core.said.Said;
 import org.whinridge.formats.xlsform.XlsFormWriter;
@@ -41,15 +41,15 @@ class EditionsController {
   private final Projects projects;
   private final Forms forms;
   private final Drafting drafting;
-  private final Layers layers;
+  private final LayersOfForms layersOf;
 
   EditionsController(
-      DeskPage desk, Projects projects, Forms forms, Drafting drafting, Layers layers) {
+      DeskPage desk, Projects projects, Forms forms, Drafting drafting, LayersOfForms layersOf) {
     this.desk = desk;
     this.projects = projects;
     this.forms = forms;
     this.drafting = drafting;
-    this.layers = layers;
+    this.layersOf = layersOf;
   }
 
   /**
@@ -70,7 +70,10 @@ class EditionsController {
     FormDraft draft = forms.get(p.id(), id);
     model.addAttribute("form", draft);
     model.addAttribute("editions", forms.editions(id));
-    model.addAttribute("sound", forms.problems(draft).isEmpty());
+    List<FormProblem> problems = forms.problems(draft);
+    model.addAttribute("problems", problems);
+    model.addAttribute("sound", problems.isEmpty() && draft.layer().isPresent());
+    model.addAttribute("candidates", layersOf.candidates(draft));
     Optional<Form> before =
         from == 0 ? forms.newest(id).map(Edition::form) : Optional.of(edition(id, from).form());
     Form after = to == 0 ? draft.form() : edition(id, to).form();
@@ -136,7 +139,7 @@ class EditionsController {
       throws IOException {
     FormDraft draft = forms.get(projects.byKey(project).id(), id);
     ExecutableForm form =
-        FormCompiler.compile(draft.form(), layers.byId(draft.layerId()).schema())
+        FormCompiler.compile(draft.form(), forms.schema(draft))
             .form()
             .orElseThrow(() -> Refusal.conflict("refused.workbookOfUnsound"));
     ByteArrayOutputStream out = new ByteArrayOutputStream();

@@ -18,9 +18,11 @@ import org.whinridge.app.shell.JsonDepth;
 import org.whinridge.app.shell.Refusal;
 import org.whinridge.core.access.Right;
 import org.whinridge.core.form.Form;
+import org.whinridge.core.form.FormMembers;
+import org.whinridge.core.form.LayerOfForm;
 import org.whinridge.core.form.Question;
 import org.whinridge.core.form.Section;
-import org.whinridge.core.form.line.FormText;
+import org.whinridge.core.form.edit.WiredByName;
 import org.whinridge.core.layer.Field;
 import org.whinridge.core.said.Said;
 import org.whinridge.formats.file.FileProblem;
@@ -30,18 +32,24 @@ import org.whinridge.formats.xlsform.XlsFormReader;
 /** From what forms are begun. */
 @Service
 public class FormBeginning {
-  /** Templates that are shipped; their lines are texts of the catalogue. */
-  static final List<String> TEMPLATES =
-      List.of("condition", "defects", "site", "count", "sign", "tree");
-
-  private static final int MOST_BYTES = 20_000_000;
+  static final int MOST_BYTES = 20_000_000;
 
   private final Forms forms;
   private final Layers layers;
   private final Members members;
   private final Catalogue catalogue;
+  private final FormTemplates templates;
+  private final FormFiles files;
 
-  FormBeginning(Forms forms, Layers layers, Members members, Catalogue catalogue) {
+  FormBeginning(
+      Forms forms,
+      Layers layers,
+      Members members,
+      Catalogue catalogue,
+      FormTemplates templates,
+      FormFiles files) {
+    this.templates = templates;
+    this.files = files;
     this.forms = forms;
     this.layers = layers;
     this.members = members;
@@ -71,22 +79,44 @@ public class FormBeginning {
   /**
    * Begins a form.
    *
+   * @param layerId the layer; empty for a form that makes its layer later, which begins from
+   *     nothing, a template or a copy
    * @param template its id, for a start from one
    * @param copied the form, for a start from a copy; null else
    */
   public UUID begin(
-      UUID project, UUID layerId, Start start, String template, UUID copied, String person) {
-    Layer layer = layers.get(project, layerId);
-    String title = catalogue.say(Said.of("form.visitOf", "layer", layer.name()));
+      UUID project,
+      Optional<UUID> layerId,
+      Start start,
+      String template,
+      UUID copied,
+      String person) {
+    Optional<Layer> layer = layerId.map(id -> layers.get(project, id));
     Form form =
         switch (start) {
-          case FIELDS -> Form.fromLayer(title, layer.name(), layer.schema());
-          case CAPTION -> new Form(title, List.of(captions(layer)));
-          case NOTHING -> new Form(title, List.of(Section.of("", false, List.of())));
-          case TEMPLATE -> template(template);
-          case COPY -> copy(Optional.ofNullable(copied), person);
+          case FIELDS -> {
+            Layer on = on(layer);
+            yield Form.fromLayer(title(layer), on.name(), on.schema());
+          }
+          case CAPTION -> new Form(title(layer), List.of(captions(on(layer))));
+          case NOTHING -> new Form(title(layer), List.of(Section.of("", false, List.of())));
+          case TEMPLATE -> onto(layer, templates.form(project, template));
+          case COPY -> onto(layer, copy(Optional.ofNullable(copied), project, person));
         };
-    return forms.begin(project, layer.id(), form);
+    return forms.begin(project, layerId, form, person);
+  }
+
+  private static Layer on(Optional<Layer> layer) {
+    return layer.orElseThrow(() -> Refusal.refused("refused.startNeedsLayer"));
+  }
+
+  private static Form onto(Optional<Layer> layer, Form form) {
+    return WiredByName.onto(form, layer.map(Layer::schema).orElse(LayerOfForm.NONE));
+  }
+
+  private String title(Optional<Layer> layer) {
+    return catalogue.say(
+        layer.map(l -> Said.of("form.visitOf", "layer", l.name())).orElse(Said.of("form.newForm")));
   }
 
   private static Section captions(Layer layer) {
@@ -98,18 +128,10 @@ public class FormBeginning {
     return Section.of(layer.name(), false, questions);
   }
 
-  private Form template(String id) {
-    if (!TEMPLATES.contains(id)) throw Refusal.notFound("thing.template");
-    String text = catalogue.say(Said.of("formTemplate." + id));
-    return new Form(
-        catalogue.say(Said.of("formTemplateTitle." + id)),
-        FormText.read(text, List.of()).sections());
-  }
-
-  private Form copy(Optional<UUID> form, String person) {
+  private Form copy(Optional<UUID> form, UUID into, String person) {
     return form.flatMap(forms::projectOf)
         .filter(members.projectsOf(person, Right.BUILD_FORMS)::contains)
-        .map(p -> forms.get(p, form.get()).form())
+        .map(p -> files.into(forms.get(p, form.get()).form(), p, into, person))
         .orElseThrow(() -> Refusal.notFound("thing.form"));
   }
 
@@ -117,20 +139,27 @@ public class FormBeginning {
   record FromFile(UUID form, List<Said> told) {}
 
   /** Begins a form from a form file or an XLSForm workbook. */
-  public FromFile fromFile(UUID project, UUID layerId, Path file) throws IOException {
-    Layer layer = layers.get(project, layerId);
+  public FromFile fromFile(UUID project, Optional<UUID> layerId, Path file, String person)
+      throws IOException {
+    Optional<Layer> layer = layerId.map(id -> layers.get(project, id));
     if (Files.size(file) > MOST_BYTES)
       throw Refusal.tooLarge("refused.formFileTooLarge", "mb", MOST_BYTES / 1_000_000);
     try {
       if (isArchive(file)) {
         XlsFormReader.Read read = XlsFormReader.read(file);
         return new FromFile(
-            forms.begin(project, layer.id(), read.form()),
+            forms.begin(project, layerId, onto(layer, read.form()), person),
             read.told().stream().map(Told::said).toList());
       }
       String text = Files.readString(file, StandardCharsets.UTF_8);
       if (JsonDepth.isOver(text)) throw Refusal.refused("refused.formFileOther");
-      return new FromFile(forms.begin(project, layer.id(), Form.read(text)), List.of());
+      Form form = onto(layer, Form.read(text));
+      List<Said> told = new ArrayList<>();
+      for (String member : FormMembers.unknown(text))
+        told.add(Said.of("told.memberLeftOut", "member", member));
+      for (String id : form.files())
+        if (!files.has(project, id)) told.add(Said.of("told.fileNotHere", "file", id));
+      return new FromFile(forms.begin(project, layerId, form, person), told);
     } catch (FileProblem | IllegalArgumentException e) {
       throw Refusal.refused("refused.nothingWasKept", "why", Refusal.said(e));
     } catch (java.nio.charset.CharacterCodingException e) {

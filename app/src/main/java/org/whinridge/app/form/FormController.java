@@ -6,8 +6,10 @@ import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotNull;
 import java.security.Principal;
 import java.util.ArrayList;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.UUID;
 import java.util.stream.Collectors;
 import org.springframework.stereotype.Controller;
@@ -18,19 +20,20 @@ import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.ResponseBody;
-import org.springframework.web.servlet.mvc.support.RedirectAttributes;
 import org.whinridge.app.layer.Layer;
+import org.whinridge.app.layer.LayerFilter;
 import org.whinridge.app.layer.LayerQueries;
 import org.whinridge.app.layer.Layers;
 import org.whinridge.app.project.DeskPage;
 import org.whinridge.app.project.Project;
 import org.whinridge.app.project.Projects;
 import org.whinridge.app.shell.Needs;
-import org.whinridge.app.shell.Refusal;
 import org.whinridge.core.access.Right;
 import org.whinridge.core.form.Question;
 import org.whinridge.core.form.compile.FormProblem;
+import org.whinridge.core.layer.Field;
 import org.whinridge.core.prefill.LookUp;
+import org.whinridge.core.profile.FieldProfile;
 import org.whinridge.core.said.Said;
 
 @Controller
@@ -44,6 +47,8 @@ class FormController {
   private final LayerQueries queries;
   private final Drafting drafting;
   private final Presence presence;
+  private final FormLines lines;
+  private final FormTemplates templates;
 
   FormController(
       DeskPage desk,
@@ -52,7 +57,11 @@ class FormController {
       Layers layers,
       LayerQueries queries,
       Drafting drafting,
-      Presence presence) {
+      Presence presence,
+      FormLines lines,
+      FormTemplates templates) {
+    this.lines = lines;
+    this.templates = templates;
     this.presence = presence;
     this.drafting = drafting;
     this.queries = queries;
@@ -66,11 +75,11 @@ class FormController {
   @GetMapping("/p/{project}/forms")
   String list(@PathVariable String project, Model model) {
     Project p = desk.open(project, "forms", model);
-    Map<UUID, Layer> byId =
-        layers.list(p.id()).stream().collect(Collectors.toMap(Layer::id, l -> l));
-    model.addAttribute("forms", forms.list(p.id()));
-    model.addAttribute("layers", byId.values());
-    model.addAttribute("layerNames", byId);
+    List<FormLines.Line> all = lines.of(p);
+    model.addAttribute("forms", all);
+    model.addAttribute("layers", layers.list(p.id()));
+    model.addAttribute("templates", templates.kept(p.id()));
+    model.addAttribute("shipped", FormTemplates.SHIPPED);
     return "forms";
   }
 
@@ -83,7 +92,8 @@ class FormController {
         "names",
         draft.form().questions().stream().map(Question::name).collect(Collectors.joining(", ")));
     model.addAttribute("form", draft);
-    model.addAttribute("layer", layers.byId(draft.layerId()));
+    model.addAttribute("layer", draft.layer().map(layers::byId).orElse(null));
+    model.addAttribute("keysOfPage", "form");
     return "form";
   }
 
@@ -113,6 +123,7 @@ class FormController {
   /**
    * Everything the form page needs besides itself.
    *
+   * @param layer null for a form that has none yet
    * @param proof the first features of the layer, to fill the form with
    * @param features how many the layer has
    */
@@ -132,10 +143,10 @@ class FormController {
   Page read(@PathVariable String project, @PathVariable UUID id, Principal person) {
     Project p = projects.byKey(project);
     FormDraft draft = forms.get(p.id(), id);
-    Layer layer = layers.byId(draft.layerId());
+    Optional<Layer> layer = draft.layer().map(layers::byId);
     List<Target> lookups = new ArrayList<>();
     for (Layer l : layers.list(p.id()))
-      if (!l.id().equals(layer.id()))
+      if (layer.filter(own -> own.id().equals(l.id())).isEmpty())
         LookUp.usual(l.id().toString(), l.name(), l.schema().kind())
             .ifPresent(
                 u ->
@@ -143,10 +154,10 @@ class FormController {
                         new Target(l.id().toString(), l.name(), u.json(), l.schema().json())));
     return new Page(
         state(draft, person.getName()),
-        layer.schema().json(),
-        new Of(layer.id(), layer.name()),
-        proof(layer, 0),
-        layer.count(),
+        forms.schema(draft).json(),
+        layer.map(l -> new Of(l.id(), l.name())).orElse(null),
+        layer.map(l -> proof(l, 0)).orElse(List.of()),
+        layer.map(Layer::count).orElse(0),
         lookups,
         new System(p.systemCode(), p.systemDefinition()));
   }
@@ -162,13 +173,34 @@ class FormController {
   List<JsonObject> proof(
       @PathVariable String project, @PathVariable UUID id, @RequestParam int from) {
     Project p = projects.byKey(project);
-    return proof(layers.byId(forms.get(p.id(), id).layerId()), from);
+    return forms.get(p.id(), id).layer().map(l -> proof(layers.byId(l), from)).orElse(List.of());
   }
 
   private List<JsonObject> proof(Layer layer, int from) {
     return queries.inOrder(layer, Math.max(0, from), MOST_PROOF_FEATURES).stream()
         .map(f -> f.json(layer.schema()).add("caption", layer.schema().caption(f.values())))
         .toList();
+  }
+
+  /** How many features have a value in each field of the form's layer. */
+  @Needs(Right.SEE_REGISTER)
+  @GetMapping("/api/p/{project}/forms/{id}/filled")
+  @ResponseBody
+  Map<String, Integer> filled(@PathVariable String project, @PathVariable UUID id) {
+    Optional<Layer> layer = forms.get(projects.byKey(project).id(), id).layer().map(layers::byId);
+    return layer
+        .map(
+            l ->
+                queries.where(
+                    l,
+                    LayerFilter.ALL,
+                    (columns, rows) -> {
+                      Map<String, Integer> out = new LinkedHashMap<>();
+                      for (Field f : columns.schema().fields())
+                        out.put(f.name(), FieldProfile.summary(f, columns, rows).filled());
+                      return out;
+                    }))
+        .orElse(Map.of());
   }
 
   private State state(FormDraft draft, String person) {
@@ -244,26 +276,5 @@ class FormController {
   State redo(@PathVariable String project, @PathVariable UUID id, Principal person) {
     return state(
         drafting.redo(projects.byKey(project).id(), id, person.getName()), person.getName());
-  }
-
-  @Needs(Right.BUILD_FORMS)
-  @PostMapping("/p/{project}/forms/{id}/publish")
-  String publish(
-      @PathVariable String project,
-      @PathVariable UUID id,
-      Principal person,
-      RedirectAttributes flash) {
-    Project p = projects.byKey(project);
-    try {
-      flash.addFlashAttribute(
-          "done",
-          Said.of(
-              "told.editionPublishedNewRounds",
-              "name",
-              forms.publish(p.id(), id, person.getName())));
-    } catch (Refusal e) {
-      flash.addFlashAttribute("problem", e.said());
-    }
-    return "redirect:/p/" + p.key() + "/forms/" + id;
   }
 }

@@ -18,4 +18,8 @@ class FormEntity {
   @Lob String draft;
   long revision;
   Instant changedAt;
+  String changedBy;
+  Instant publishesAt;
+  Instant retiredAt;
+  String retiredBy;
 }

@@ -19,5 +19,8 @@ interface FormRepository extends JpaRepository<FormEntity, UUID> {
 
   List<FormEntity> findByLayerId(UUID layer);
 
+  @Query("select f.id from FormEntity f where f.publishesAt <= :now order by f.publishesAt")
+  List<UUID> due(java.time.Instant now);
+
   long countByProjectId(UUID project);
 }

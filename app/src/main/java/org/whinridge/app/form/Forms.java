@@ -1,6 +1,7 @@
 package org.whinridge.app.form;
 
 import com.eclipsesource.json.Json;
+import java.time.Instant;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -17,6 +18,8 @@ import org.whinridge.app.shell.Locks;
 import org.whinridge.app.shell.Refusal;
 import org.whinridge.app.shell.Writing;
 import org.whinridge.core.form.Form;
+import org.whinridge.core.form.FormMembers;
+import org.whinridge.core.form.LayerOfForm;
 import org.whinridge.core.form.compile.FormCompiler;
 import org.whinridge.core.form.compile.FormPart;
 import org.whinridge.core.form.compile.FormProblem;
@@ -48,8 +51,18 @@ public class Forms {
   }
 
   private static FormDraft of(FormEntity e, int edition) {
+    FormMembers.Stored stored = FormMembers.read(e.draft);
     return new FormDraft(
-        e.id, e.projectId, e.layerId, Form.read(e.draft), e.revision, e.changedAt, edition);
+        e.id,
+        e.projectId,
+        Optional.ofNullable(e.layerId),
+        stored.form(),
+        e.revision,
+        e.changedAt,
+        e.changedBy == null ? "" : e.changedBy,
+        edition,
+        Optional.ofNullable(e.retiredAt),
+        stored.trouble());
   }
 
   private static Edition of(EditionEntity e) {
@@ -120,18 +133,36 @@ public class Forms {
         .orElseThrow(() -> Refusal.notFound("thing.form"));
   }
 
-  /** Begins a form over a layer. */
+  /**
+   * Begins a form.
+   *
+   * @param layer empty for one that makes its layer later
+   * @param person "" when nobody asked for it
+   */
   @Writing
-  public UUID begin(UUID project, UUID layer, Form form) {
+  public UUID begin(UUID project, Optional<UUID> layer, Form form, String person) {
     FormEntity e = new FormEntity();
     e.id = UUID.randomUUID();
     e.projectId = project;
-    e.layerId = layer;
+    e.layerId = layer.orElse(null);
     e.draft = form.json().toString();
     e.revision = 1;
     e.changedAt = Layers.now();
+    e.changedBy = person.isEmpty() ? null : person;
     forms.save(e);
     return e.id;
+  }
+
+  /** The draft; refused when it would lose something by being read and written here. */
+  static Form readable(FormEntity e) {
+    FormMembers.Stored stored = FormMembers.read(e.draft);
+    stored
+        .trouble()
+        .ifPresent(
+            why -> {
+              throw Refusal.conflict("refused.draftStaysAsItIs", "why", why);
+            });
+    return stored.form();
   }
 
   /** Begins a form with a question for every field of a layer. */
@@ -140,11 +171,17 @@ public class Forms {
     Layer layer = layers.get(project, layerId);
     return begin(
         project,
-        layer.id(),
+        Optional.of(layer.id()),
         Form.fromLayer(
             catalogue.say(Said.of("form.visitOf", "layer", layer.name())),
             layer.name(),
-            layer.schema()));
+            layer.schema()),
+        "");
+  }
+
+  /** The schema of a draft's layer; without fields as long as it has none. */
+  public Schema schema(FormDraft draft) {
+    return draft.layer().map(l -> layers.byId(l).schema()).orElse(LayerOfForm.NONE);
   }
 
   /** What keeps the draft from being published, look-ups to layers that are gone included. */
@@ -155,9 +192,7 @@ public class Forms {
     Map<String, Schema> schemas = new LinkedHashMap<>();
     known.forEach((layer, l) -> schemas.put(layer, l.schema()));
     List<FormProblem> found =
-        new ArrayList<>(
-            FormCompiler.compile(draft.form(), layers.byId(draft.layerId()).schema(), schemas)
-                .problems());
+        new ArrayList<>(FormCompiler.compile(draft.form(), schema(draft), schemas).problems());
     draft
         .form()
         .otherLayers()
@@ -172,13 +207,15 @@ public class Forms {
 
   /** What keeps nothing back, but the draft's author should know. */
   public List<FormProblem> notes(FormDraft draft) {
-    return FormCompiler.compile(draft.form(), layers.byId(draft.layerId()).schema()).notes();
+    return FormCompiler.compile(draft.form(), schema(draft)).notes();
   }
 
   /** Publishes the draft as the next edition. */
   @Writing
   public int publish(UUID project, UUID id, String person) {
     FormEntity e = locked(project, id);
+    if (e.layerId == null) throw Refusal.refused("refused.formWithoutLayer");
+    readable(e);
     int next = newest(id).map(Edition::number).orElse(0) + 1;
     List<FormProblem> problems = problems(of(e, next - 1));
     if (!problems.isEmpty())
@@ -192,6 +229,35 @@ public class Forms {
     n.publishedAt = Layers.now();
     n.publishedBy = person;
     editions.save(n);
+    e.publishesAt = null;
     return next;
+  }
+
+  /** Takes a form out of use, or into use again; its editions and visits stay. */
+  @Writing
+  public void retire(UUID project, UUID id, boolean whether, String person) {
+    FormEntity e = locked(project, id);
+    e.retiredAt = whether ? Layers.now() : null;
+    e.retiredBy = whether ? person : null;
+  }
+
+  /** The forms whose drafts nobody has touched for as long as their settings say. */
+  List<UUID> due(Instant now) {
+    return forms.due(now);
+  }
+
+  /** Publishes a draft whose time has come, if it is sound; it is asked once for each change. */
+  @Writing
+  public void publishDue(UUID id) {
+    FormEntity e = locks.lock(FormEntity.class, id).orElse(null);
+    if (e == null || e.publishesAt == null || e.publishesAt.isAfter(Layers.now())) return;
+    e.publishesAt = null;
+    FormDraft draft = of(e, 0);
+    if (draft.layer().isEmpty()
+        || draft.trouble().isPresent()
+        || e.retiredAt != null
+        || !problems(draft).isEmpty()) return;
+    if (newest(id).filter(n -> n.form().equals(draft.form())).isPresent()) return;
+    publish(e.projectId, id, draft.changedBy());
   }
 }

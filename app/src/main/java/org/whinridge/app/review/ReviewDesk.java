@@ -263,6 +263,23 @@ class ReviewDesk {
   @Writing
   public int accept(UUID project, UUID id, Map<String, String> decisions, String person) {
     Visit v = locked(project, id, Visits.OPEN);
+    Said summary = Said.of("ledger.visitAccepted", "person", v.person(), "by", person);
+    int n = written(v, decisions, summary, person);
+    visits.decide(id, VisitState.ACCEPTED, "", person);
+    return n;
+  }
+
+  /** Accepts a waiting visit that nobody has to decide on; what clashes by now is refused. */
+  @Writing
+  public void acceptByItself(UUID id) {
+    Visit v = visits.lock(id, EnumSet.of(VisitState.WAITING));
+    Said summary = Said.of("ledger.visitAcceptedByItself", "person", v.person());
+    written(v, Map.of(), summary, v.person());
+    visits.decide(id, VisitState.ACCEPTED, "", null);
+  }
+
+  /** Writes what a visit changes to its layer; gives how many fields that are. */
+  private int written(Visit v, Map<String, String> decisions, Said summary, String person) {
     Layers.Locked locked = layers.lock(v.layerId(), v.featureId());
     Layer layer = locked.layer();
     Feature now =
@@ -288,11 +305,10 @@ class ReviewDesk {
               geometry,
               person,
               "visit",
-              Optional.of(id),
+              Optional.of(v.id()),
               Optional.empty(),
-              Said.of("ledger.visitAccepted", "person", v.person(), "by", person),
+              summary,
               Layers.now()));
-    visits.decide(id, VisitState.ACCEPTED, "", person);
     return writes.size() + (geometry.isPresent() ? 1 : 0);
   }
 

@@ -72,7 +72,7 @@ class RoundController {
   String list(@PathVariable String project, Model model) {
     Project p = desk.open(project, "rounds", model);
     model.addAttribute("rounds", rounds.list(p.id()));
-    model.addAttribute("forms", forms.list(p.id()).stream().filter(f -> f.edition() > 0).toList());
+    model.addAttribute("forms", forms.list(p.id()).stream().filter(FormDraft::isInUse).toList());
     return "rounds";
   }
 
@@ -81,12 +81,12 @@ class RoundController {
   String plan(@PathVariable String project, @RequestParam Optional<UUID> form, Model model) {
     Project p = desk.open(project, "rounds", model);
     if (form.isEmpty()) {
-      model.addAttribute(
-          "forms", forms.list(p.id()).stream().filter(f -> f.edition() > 0).toList());
+      model.addAttribute("forms", forms.list(p.id()).stream().filter(FormDraft::isInUse).toList());
       return "round-form";
     }
     FormDraft f = forms.get(p.id(), form.get());
-    Layer layer = layers.byId(f.layerId());
+    Layer layer =
+        layers.byId(f.layer().orElseThrow(() -> Refusal.refused("refused.formWithoutLayer")));
     model.addAttribute("form", f);
     model.addAttribute("layer", layer);
     model.addAttribute("extent", MapExtent.text(extents.of(layer)));
@@ -189,7 +189,10 @@ class RoundController {
             .collect(Collectors.toMap(Feature::id, f -> f));
     model.addAttribute("round", r);
     model.addAttribute("layer", layer);
-    model.addAttribute("form", forms.get(p.id(), r.formId()));
+    FormDraft form = forms.get(p.id(), r.formId());
+    model.addAttribute("form", form);
+    int each = forms.newest(r.formId()).map(e -> e.form().settings().plannedMinutes()).orElse(0);
+    model.addAttribute("minutes", (long) each * (r.stops().size() - r.done()));
     model.addAttribute(
         "stops",
         r.stops().stream()

@@ -78,7 +78,9 @@ public class RoundMaking {
       throw Refusal.refused("refused.roundNeedsNameCharacters");
     if (plan.note().length() > 1000)
       throw Refusal.refused("refused.noteTooLong", "n", plan.note().length());
-    if (!form.layerId().equals(layer.id()))
+    if (form.retired().isPresent())
+      throw Refusal.refused("refused.formIsRetired", "title", form.form().title());
+    if (!form.layer().equals(Optional.of(layer.id())))
       throw Refusal.refused("refused.formBelongsAnotherLayer", "name", layer.name());
     if (form.edition() == 0)
       throw Refusal.refused("refused.noPublishedEditionYet", "title", form.form().title());

@@ -143,4 +143,376 @@ class FormWorkshopTest extends DemoBrowserTest {
     one.click("[data-name=condition]");
     assertThat(one.locator("#e-hint")).hasValue("what the second saw");
   }
+
+  /** The demo's form as lines, without the marks of what lines can't say. */
+  private String demoText() {
+    Page desk = stage.desk("coordinator");
+    desk.navigate(stage.base() + "/p/ostrey/forms");
+    desk.click("main td a:text-is('Structure visit')");
+    desk.waitForSelector("#form-page[data-ready]");
+    return plain(text(desk));
+  }
+
+  private static String plain(String text) {
+    return text.replace(" \u2026\n", "\n").strip();
+  }
+
+  /** A form without questions, on the demo's points. */
+  private Page bare() {
+    Page desk = stage.desk("coordinator");
+    desk.navigate(stage.base() + "/p/ostrey/forms/new");
+    desk.selectOption(
+        "#layer",
+        new com.microsoft.playwright.options.SelectOption().setLabel("Control structures"));
+    desk.check("input[name=start][value=NOTHING]");
+    desk.click("#form-new button");
+    desk.waitForSelector("#form-page[data-ready]");
+    assertThat(desk.locator("#questions")).containsText("An empty sheet");
+    return desk;
+  }
+
+  private static void choose(Page desk, String question) {
+    desk.click("[data-name=" + question + "]");
+    assertThat(desk.locator("[data-line=" + question + "]")).hasAttribute("data-chosen", "true");
+  }
+
+  private static void isWired(Page desk) {
+    assertThat(desk.locator("#wiring .wired")).hasCount(13);
+    assertThat(desk.locator("#live-sheet [data-question=kind] [aria-pressed=true]")).hasCount(1);
+  }
+
+  @Test
+  void theDemosFormIsBuiltByTypingAndWiringAlone() {
+    String wanted = demoText();
+    Page desk = bare();
+    type(desk, "--- page\n# Control structures");
+    desk.click("#wire-all");
+    stored(desk);
+    isWired(desk);
+    for (String needed : List.of("kind", "condition")) {
+      choose(desk, needed);
+      String line = desk.inputValue("#e-line").replace(" \u2026", "");
+      String hint =
+          needed.equals("kind") ? "" : wanted.replaceAll("(?s).* (// 1 very[^\n]*).*", " $1");
+      desk.fill("#e-line", line + " *" + hint);
+      desk.press("#e-line", "Enter");
+      stored(desk);
+    }
+    choose(desk, "silt_depth_mm");
+    type(desk, "Silted share of the width (%) {silt_share}: decimal .0");
+    choose(desk, "notes");
+    type(desk, "--- page\n# Photos\nPhoto of the structure {photo} x..5 (*)");
+    org.assertj.core.api.Assertions.assertThat(plain(text(desk))).isEqualTo(wanted);
+  }
+
+  @Test
+  void theDemosFormIsBuiltByPastingItsText() {
+    String wanted = demoText();
+    Page desk = bare();
+    desk.click("#as-text");
+    desk.fill("#text", wanted);
+    desk.click("#keep-text");
+    isWired(desk);
+    org.assertj.core.api.Assertions.assertThat(plain(text(desk))).isEqualTo(wanted);
+  }
+
+  /** Labels are typed into their boxes; everything else is done with the mouse. */
+  @Test
+  void theDemosFormIsBuiltWithTheMouse() {
+    String wanted = demoText();
+    Page desk = bare();
+    desk.click("#wire-all");
+    stored(desk);
+    isWired(desk);
+    fill(desk, "[data-part=section-title]", "Control structures");
+    menu(desk, 0, "Begin a page");
+    for (String needed : List.of("kind", "condition")) {
+      choose(desk, needed);
+      desk.selectOption("#e-need", "needed");
+      stored(desk);
+    }
+    fill(desk, "#e-hint", wanted.replaceAll("(?s).*// (1 very[^\n]*).*", "$1"));
+    kind(desk, "decimal", "Silted share of the width");
+    fill(desk, "#e-unit", "%");
+    fill(desk, "#e-decimals", "1");
+    rename(desk, "silt_share");
+    drag(desk, "silt_share", "last_inspected");
+    choose(desk, "notes");
+    kind(desk, "photo", "Photo of the structure");
+    desk.selectOption("#e-need", "wanted");
+    fill(desk, "#e-most", "5");
+    rename(desk, "photo");
+    desk.locator("[data-grip=photo]").click();
+    desk.locator("[data-name=photo]").press("s");
+    stored(desk);
+    fill(desk, "[data-section='1'] [data-part=section-title]", "Photos");
+    menu(desk, 1, "Begin a page");
+    org.assertj.core.api.Assertions.assertThat(plain(text(desk))).isEqualTo(wanted);
+    org.assertj.core.api.Assertions.assertThat(stage.scriptErrors()).isEmpty();
+  }
+
+  private static void fill(Page desk, String box, String text) {
+    desk.fill(box, text);
+    desk.press(box, "Tab");
+    stored(desk);
+  }
+
+  private static void menu(Page desk, int section, String what) {
+    Locator more = desk.locator("[data-section='" + section + "'] .form-section-more");
+    more.locator("summary").click();
+    more.locator("text=" + what).click();
+    stored(desk);
+  }
+
+  private static void kind(Page desk, String type, String label) {
+    desk.click("#choose-kind");
+    desk.click("[data-kind=" + type + "]");
+    assertThat(desk.locator("#e-label")).isFocused();
+    fill(desk, "#e-label", label);
+  }
+
+  private static void rename(Page desk, String name) {
+    desk.click("#e-hand summary");
+    desk.fill("#e-name", name);
+    desk.press("#e-name", "Enter");
+    assertThat(desk.locator("[data-line=" + name + "] #editor")).isVisible();
+  }
+
+  private static void drag(Page desk, String question, String before) {
+    Locator to = desk.locator("[data-line=" + before + "]");
+    desk.locator("[data-grip=" + question + "]").scrollIntoViewIfNeeded();
+    desk.click("[data-name=" + question + "]"); // shut, so that both are in view
+    to.scrollIntoViewIfNeeded();
+    var from = desk.locator("[data-grip=" + question + "]").boundingBox();
+    desk.mouse().move(from.x + 5, from.y + 20);
+    desk.mouse().down();
+    var at = to.boundingBox();
+    desk.mouse().move(at.x + 5, at.y + 30);
+    desk.mouse().move(at.x + 5, at.y + 10);
+    assertThat(to).hasAttribute("data-drop", "before");
+    desk.mouse().up();
+    stored(desk);
+  }
+
+  @Test
+  void severalAreChosenByARectangleAndCopiedBetweenForms() {
+    Page desk = form("coordinator");
+    desk.context().grantPermissions(List.of("clipboard-read", "clipboard-write"));
+    var tag = desk.locator("[data-line=tag] .margin").boundingBox();
+    var material = desk.locator("[data-line=material] .margin").boundingBox();
+    desk.mouse().move(tag.x + tag.width - 12, tag.y + 25);
+    desk.mouse().down();
+    desk.mouse().move(material.x + 60, material.y + 10);
+    desk.mouse().move(material.x + 50, material.y + 20);
+    desk.mouse().up();
+    assertThat(desk.locator("#chosen")).containsText("3 chosen");
+    desk.keyboard().press("Control+c");
+    Page other = desk.context().newPage();
+    other.navigate(stage.base() + "/p/ostrey/forms/new");
+    other.check("input[name=start][value=NOTHING]");
+    other.click("#form-new button");
+    other.waitForSelector("#form-page[data-ready]");
+    other.locator("h2").first().click();
+    other.keyboard().press("Control+v");
+    is(other, "tag", "kind", "material");
+    other.keyboard().press("Control+v");
+    is(other, "tag", "kind", "material", "tag_2", "kind_2", "material_2");
+  }
+
+  @Test
+  void aFormIsWrittenBeforeItsLayerAndTranslatedAndItsCodesPasted() {
+    Page desk = stage.desk("coordinator");
+    desk.navigate(stage.base() + "/p/ostrey/forms/new");
+    desk.selectOption("#layer", "");
+    desk.check("input[name=start][value=NOTHING]");
+    desk.click("#form-new button");
+    desk.waitForSelector("#form-page[data-ready]");
+    desk.fill("#title", "Mooring posts");
+    desk.press("#title", "Tab");
+    stored(desk);
+    type(desk, "Where it stands: point\nTag: tag *\nWood {wood}: oak | larch\nPhoto x1..2");
+    choose(desk, "wood");
+    desk.fill("#codes-pasted", "fir\tDouglas fir\noak\tOak once more\nash\t\"Ash, green\"");
+    desk.click("#add-codes");
+    stored(desk);
+    assertThat(desk.locator("#e-codes")).containsText("was left out");
+    assertThat(desk.locator("#live-sheet [data-question=wood] .choice")).hasCount(4);
+    desk.click("#as-languages");
+    desk.fill("#new-language", "cy");
+    desk.press("#new-language", "Enter");
+    assertThat(desk.locator("#missing")).containsText("of 9 texts are missing");
+    desk.locator("#languages td input").first().fill("Pyst angori");
+    desk.locator("#languages td input").first().press("Tab");
+    assertThat(desk.locator("#missing")).containsText("8 of 9");
+    desk.click("#as-languages");
+    desk.click("#make-layer");
+    assertThat(desk.locator("main")).containsText("A layer of points");
+    desk.click("main button.main");
+    desk.waitForSelector("#form-page[data-ready]");
+    assertThat(desk.locator("#wiring .wired")).hasCount(2);
+    desk.click("#publish");
+    desk.click("#publish-now");
+    assertThat(desk.locator(".done")).containsText("Edition 1 is published");
+    assertThat(desk.locator("text=Plan a round")).isVisible();
+  }
+
+  @Test
+  void aWorkbookComesInIsMendedAndGoesOut() throws Exception {
+    Page desk = stage.desk("coordinator");
+    desk.navigate(stage.base() + "/p/ostrey/forms/new");
+    desk.setInputFiles(
+        "input[name=file]", Path.of("../formats/src/test/resources/xlsform/bank-visit.xlsx"));
+    desk.click("#form-from-file button");
+    desk.waitForSelector("#form-page[data-ready]");
+    assertThat(desk.locator(".done")).isVisible();
+    int before = desk.locator("#questions [data-line]").count();
+    type(desk, "Seen by a second person: yes/no");
+    assertThat(desk.locator("#questions [data-line]")).hasCount(before + 1);
+    String text = text(desk);
+    desk.click("#publish");
+    Path out = temporary().resolve("out.xlsx");
+    desk.waitForDownload(() -> desk.click("text=XLSForm workbook")).saveAs(out);
+    desk.navigate(stage.base() + "/p/ostrey/forms/new");
+    desk.setInputFiles("input[name=file]", out);
+    desk.click("#form-from-file button");
+    desk.waitForSelector("#form-page[data-ready]");
+    org.assertj.core.api.Assertions.assertThat(text(desk)).isEqualTo(text);
+  }
+
+  @Test
+  void whatIsPublishedIsComparedAndCopiedBack() {
+    Page desk = form("coordinator");
+    desk.click("#publish");
+    desk.click("#publish-now");
+    assertThat(desk.locator(".done")).containsText("Edition 1 is published");
+    desk.click("text=Back to the draft");
+    desk.waitForSelector("#form-page[data-ready]");
+    String first = text(desk);
+    type(desk, "Second look: date *");
+    desk.click("#publish");
+    assertThat(desk.locator("#changes")).containsText("Second look");
+    assertThat(desk.locator("#changes")).containsText("needed");
+    desk.click("#publish-now");
+    assertThat(desk.locator(".done")).containsText("Edition 2 is published");
+    desk.locator("text=Copy into the draft").last().click();
+    desk.waitForSelector("#form-page[data-ready]");
+    org.assertj.core.api.Assertions.assertThat(text(desk)).isEqualTo(first);
+    desk.click("#undo");
+    stored(desk);
+    org.assertj.core.api.Assertions.assertThat(text(desk)).contains("Second look");
+  }
+
+  @Test
+  void hundredsOfLinesArePastedAndThoseThatCantBeReadStay() {
+    Page desk = bare();
+    StringBuilder lines = new StringBuilder();
+    for (int i = 0; i < 500; i++)
+      lines.append("Line ").append(i).append(i % 13 == 5 ? ": bricks\n" : " (mm) 0..9\n");
+    pasted(desk, "#typing", lines.toString().strip());
+    assertThat(desk.locator("#understood")).containsText("lines more");
+    desk.press("#typing", "Enter");
+    assertThat(desk.locator("#questions [data-line]"))
+        .hasCount(
+            461,
+            new com.microsoft.playwright.assertions.LocatorAssertions.HasCountOptions()
+                .setTimeout(60_000));
+    org.assertj.core.api.Assertions.assertThat(desk.inputValue("#typing").lines().count())
+        .isEqualTo(39);
+  }
+
+  /** Puts a long text into a box at once, as a paste does. */
+  private static void pasted(Page desk, String box, String text) {
+    desk.locator(box)
+        .evaluate(
+            "(box, text) => { box.value = text; box.dispatchEvent(new Event('input', { bubbles: true })); }",
+            text);
+    desk.focus(box);
+  }
+
+  @Test
+  void aListOfFiveThousandCodesIsSearched() {
+    Page desk = bare();
+    type(desk, "Species {species}: oak | larch");
+    choose(desk, "species");
+    StringBuilder codes = new StringBuilder();
+    for (int i = 0; i < 5000; i++)
+      codes.append("s").append(i).append("\tSpecies ").append(i).append('\n');
+    pasted(desk, "#codes-pasted", codes.toString());
+    desk.click("#add-codes");
+    stored(desk);
+    assertThat(desk.locator("#e-codes tbody tr")).hasCount(40);
+    desk.fill("#code-sought", "4711");
+    assertThat(desk.locator("#e-codes tbody tr")).hasCount(1);
+    Locator answer = desk.locator("#live-sheet [data-question=species]");
+    answer.locator("input").fill("species 481");
+    assertThat(answer.locator(".choice")).hasCount(15); // 481, 4810 to 4819, and 1481 to 4481
+    answer.locator("[data-code=s4810]").click();
+    assertThat(answer.locator("output")).containsText("Species 4810");
+  }
+
+  private static Path picture(Path folder, String name) throws Exception {
+    var image =
+        new java.awt.image.BufferedImage(640, 400, java.awt.image.BufferedImage.TYPE_INT_RGB);
+    Path to = folder.resolve(name);
+    javax.imageio.ImageIO.write(image, "png", to.toFile());
+    return to;
+  }
+
+  @Test
+  void picturesAndGuidanceGoOutWithTheForm() throws Exception {
+    Path folder = temporary();
+    Page desk = form("coordinator");
+    desk.click("#as-about");
+    desk.setInputFiles(
+        "#pictures",
+        new Path[] {
+          picture(folder, "Kind.png"),
+          picture(folder, "kind-weir.png"),
+          picture(folder, "sheep.png")
+        });
+    assertThat(desk.locator("#pictures-told li")).hasCount(3);
+    assertThat(desk.locator("#pictures-told"))
+        .containsText("sheep.png: no question or code is called so");
+    desk.click("#add-text");
+    desk.fill("#guidance textarea", "Stand well back from the sill.");
+    desk.press("#guidance textarea", "Tab");
+    stored(desk);
+    desk.fill("#a-photoPixels", "800");
+    desk.press("#a-photoPixels", "Tab");
+    stored(desk);
+    desk.click("#as-about");
+    assertThat(desk.locator("#live-sheet [data-question=kind] img.reference")).hasCount(2);
+    desk.click("#publish");
+    desk.click("#publish-now");
+    assertThat(desk.locator(".done")).containsText("Edition 1 is published");
+    desk.click("text=Plan a round");
+    desk.waitForSelector("#round-planner[data-ready]");
+    desk.fill("#found", "OS-1021");
+    desk.locator("ul.card input[type=checkbox]").first().check();
+    desk.fill("#name", "With pictures");
+    desk.click("text=Make the round with");
+    assertThat(desk.locator(".done")).containsText("The round is ready");
+    Page day = stage.dayBook(temporary(), -10.29, 57.8835);
+    Locator card =
+        day.locator("[data-round]", new Page.LocatorOptions().setHasText("With pictures"));
+    card.locator("text=Take this round offline").click();
+    assertThat(day.locator(".done")).containsText("You can go offline");
+    day.context().setOffline(true);
+    day.locator("[data-round]", new Page.LocatorOptions().setHasText("With pictures"))
+        .locator("text=Go to the stops")
+        .click();
+    day.locator(".stop").first().click();
+    assertThat(day.locator("[data-question=kind] img.reference")).hasCount(2);
+    int width =
+        ((Number)
+                day.locator("[data-question=kind] img.reference")
+                    .first()
+                    .evaluate("i => i.decode().then(() => i.naturalWidth)"))
+            .intValue();
+    org.assertj.core.api.Assertions.assertThat(width).isEqualTo(640);
+    day.click("#guidance > summary");
+    day.click("#guidance li summary");
+    assertThat(day.locator("#guidance")).containsText("Stand well back");
+    org.assertj.core.api.Assertions.assertThat(stage.scriptErrors()).isEmpty();
+  }
 }

@@ -39,6 +39,7 @@ class ListsOnTheSheetTest extends BrowserTest {
     makeTheForm(desk);
     onTheLiveSheet(desk);
     desk.click("#publish");
+    desk.click("#publish-now");
     assertThat(desk.locator(".done")).containsText("Edition 1 is published");
     String form = desk.url();
     Page day = stage.dayBook(tmp.resolve("phone"), -10.29, 57.8835);
@@ -100,7 +101,7 @@ class ListsOnTheSheetTest extends BrowserTest {
     sheet.locator("[data-question=causes] [data-code=silt]").click();
     assertThat(sheet.locator("[data-question=causes] [data-code=silt]")).hasText("2. Silt");
     sheet.locator("[data-question=kind] select").selectOption("sluice");
-    assertThat(sheet.locator(".sheet-block h3")).hasText("Flow");
+    assertThat(sheet.locator("[data-part=block-title]")).hasValue("Flow");
     sheet.locator("[data-question=leaks] button").last().click();
     sheet.locator("[data-question=leaks] button").last().click();
     assertThat(sheet.locator("[data-question=leaks] input")).hasValue("2");

@@ -107,6 +107,7 @@ class OwnWorkTest {
     desk.click("text=Make a form from its fields");
     desk.waitForSelector("#form-page[data-ready]");
     desk.click("#publish");
+    desk.click("#publish-now");
     assertThat(desk.locator(".done")).containsText("Edition 1 is published");
   }
 

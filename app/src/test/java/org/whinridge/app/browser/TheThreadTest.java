@@ -108,7 +108,7 @@ class TheThreadTest extends BrowserTest {
     open(desk, "silt_depth_mm");
     change(desk, "#e-ask", "kind IN ('tide_flap', 'sluce')");
     assertThat(desk.locator("#form-problems")).containsText("did you mean sluice?");
-    assertThat(desk.locator("#publish")).isDisabled();
+    assertThat(desk.locator("#publish")).hasAttribute("data-sound", "false");
     desk.click("#editor >> text=Put");
     stored(desk);
     assertThat(desk.locator("#e-ask")).hasValue("kind IN ('tide_flap', 'sluice')");
@@ -128,8 +128,9 @@ class TheThreadTest extends BrowserTest {
         new com.microsoft.playwright.options.SelectOption().setLabel("Beat name, from Beats"));
     stored(desk);
     assertThat(desk.locator("#live-sheet [data-question=beat]")).containsText("looked up in Beats");
-    assertThat(desk.locator("#publish")).isEnabled();
+    assertThat(desk.locator("#publish")).hasAttribute("data-sound", "true");
     desk.click("#publish");
+    desk.click("#publish-now");
     assertThat(desk.locator(".done")).containsText("Edition 1 is published");
   }
 

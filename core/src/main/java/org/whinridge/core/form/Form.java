@@ -7,9 +7,12 @@ import com.eclipsesource.json.JsonValue;
 import com.eclipsesource.json.ParseException;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
+import org.whinridge.core.layer.Code;
 import org.whinridge.core.layer.Field;
 import org.whinridge.core.layer.Schema;
 import org.whinridge.core.prefill.LookUp;
@@ -24,13 +27,16 @@ import org.whinridge.core.said.Unfit;
  * @param rules rules that several questions share
  * @param lookUps place look-ups that several questions share, by name
  * @param allowed where the visit's position must lie
+ * @param guidance documents and texts that travel with it, in order
  */
 public record Form(
     Texts texts,
     List<Section> sections,
     List<NamedRule> rules,
     Map<String, LookUp> lookUps,
-    Optional<Allowed> allowed) {
+    Optional<Allowed> allowed,
+    FormSettings settings,
+    List<Guidance> guidance) {
   /** The most questions that a form file may have. */
   public static final int MOST_QUESTIONS = 2000;
 
@@ -40,12 +46,20 @@ public record Form(
   public Form {
     sections = List.copyOf(sections);
     rules = List.copyOf(rules);
+    guidance = List.copyOf(guidance);
     lookUps = java.util.Collections.unmodifiableMap(new LinkedHashMap<>(lookUps));
   }
 
   /** A form of sections alone. */
   public Form(String title, List<Section> sections) {
-    this(Texts.of("title", title), sections, List.of(), Map.of(), Optional.empty());
+    this(
+        Texts.of("title", title),
+        sections,
+        List.of(),
+        Map.of(),
+        Optional.empty(),
+        FormSettings.NONE,
+        List.of());
   }
 
   /**
@@ -73,7 +87,12 @@ public record Form(
 
   /** The form with other sections. */
   public Form with(List<Section> others) {
-    return new Form(texts, others, rules, lookUps, allowed);
+    return new Form(texts, others, rules, lookUps, allowed, settings, guidance);
+  }
+
+  /** The form with other settings. */
+  public Form with(FormSettings others) {
+    return new Form(texts, sections, rules, lookUps, allowed, others, guidance);
   }
 
   /** All questions in the order of the sheet. */
@@ -102,7 +121,9 @@ public record Form(
         sections.stream().map(s -> s.in(language)).toList(),
         rules,
         lookUps,
-        allowed);
+        allowed,
+        settings,
+        guidance);
   }
 
   /** The layers that look-ups and the allowed area read: names as the form knows them, by id. */
@@ -129,9 +150,21 @@ public record Form(
     return most;
   }
 
+  /** The ids of all files that it refers to: reference pictures and documents of its guidance. */
+  public Set<String> files() {
+    Set<String> out = new LinkedHashSet<>();
+    for (Question q : questions()) {
+      out.add(q.layout().picture());
+      for (Code c : q.codes()) out.add(c.picture());
+    }
+    for (Guidance g : guidance) out.add(g.file());
+    out.remove("");
+    return out;
+  }
+
   /** The other languages that any text of the form is written in, in the order of the sheet. */
   public List<String> languages() {
-    java.util.LinkedHashSet<String> out = new java.util.LinkedHashSet<>(texts.others().keySet());
+    Set<String> out = new LinkedHashSet<>(texts.others().keySet());
     for (Section s : sections) {
       out.addAll(s.texts().others().keySet());
       s.blocks().forEach(b -> out.addAll(b.texts().others().keySet()));
@@ -155,6 +188,8 @@ public record Form(
       o.add("lookUps", ls);
     }
     allowed.ifPresent(a -> o.add("allowed", a.json()));
+    if (!settings.equals(FormSettings.NONE)) o.add("settings", settings.json());
+    if (!guidance.isEmpty()) o.add("guidance", Guidance.write(guidance));
     JsonArray ss = new JsonArray();
     for (Section s : sections) ss.add(s.json());
     return o.add("sections", ss);
@@ -182,7 +217,9 @@ public record Form(
               sections,
               NamedRule.read(o.get("rules")),
               lookUps,
-              Allowed.read(o.get("allowed")));
+              Allowed.read(o.get("allowed")),
+              FormSettings.read(o.get("settings")),
+              Guidance.read(o.get("guidance")));
       int size = f.sections().size() + f.rules().size() + f.lookUps().size();
       for (Section s : f.sections()) size += s.questions().size() + s.blocks().size();
       if (size > 2 * MOST_QUESTIONS || f.questions().size() > MOST_QUESTIONS)

@@ -118,7 +118,7 @@ public record Question(
   /**
    * How a question is laid out; the words mean the same on every screen and on paper.
    *
-   * @param as "buttons", "list", "side by side" or "compact"; "" for what suits its type
+   * @param as one of {@link #WAYS}; "" for what suits its type, see {@link QuestionType#ways}
    * @param half whether it takes half of the width
    * @param picture the id of its reference picture, or of the picture to look at; "" for none
    * @param block the block of its section that it stands in; "" for none
@@ -126,7 +126,7 @@ public record Question(
   public record Layout(String as, boolean half, String picture, String block) {
     /** The words for {@code as}. */
     public static final List<String> WAYS =
-        List.of("", "buttons", "list", "side by side", "compact");
+        List.of("", "buttons", "list", "side by side", "compact", "bar", "stepper");
 
     /** Nothing particular. */
     public static final Layout PLAIN = new Layout("", false, "", "");
@@ -212,6 +212,22 @@ public record Question(
   /** Whether a formula gives the value. */
   public boolean isWorkedOut() {
     return !logic.workOut().isEmpty();
+  }
+
+  /** The question writing to another field; "" for kept on the visit. */
+  public Question writingTo(String field) {
+    return with(
+        new Wire(field, wire.notAsked(), wire.unique(), wire.keepOnAsset(), wire.layer()), prefill);
+  }
+
+  /** The question with other sources of its first value. */
+  public Question beginningWith(List<Source> sources) {
+    return with(wire, sources);
+  }
+
+  private Question with(Wire newWire, List<Source> sources) {
+    return new Question(
+        name, texts, type, limits, need, hand, newWire, codes, logic, sources, refresh, layout);
   }
 
   /** The question in another language, as far as it has texts in it. */

@@ -214,7 +214,7 @@ public enum QuestionProperty {
       (p, v) -> p.refresh = refresh(v.asString())),
   AS(
       "as",
-      "{\"enum\": [\"\", \"buttons\", \"list\", \"side by side\", \"compact\"]}",
+      "{\"enum\": [\"\", \"buttons\", \"list\", \"side by side\", \"compact\", \"bar\", \"stepper\"]}",
       "appearance",
       "as",
       q -> text(q.layout().as()),
@@ -381,7 +381,8 @@ public enum QuestionProperty {
         {"type": "array", "items": {"type": "object", "required": ["code"], "properties": {
           "code": {"type": "string"}, "label": {"type": "string"}, "retired": {"type": "boolean"},
           "fitsWhen": {"$ref": "#/$defs/cql"}, "alone": {"type": "boolean"},
-          "in": {"type": "object", "additionalProperties": {"type": "string"}}},
+          "in": {"type": "object", "additionalProperties": {"type": "string"}},
+          "picture": {"type": "string"}},
           "additionalProperties": false}}""";
     static final String CHECKS =
         """

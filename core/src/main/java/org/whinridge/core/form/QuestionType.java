@@ -1,5 +1,6 @@
 package org.whinridge.core.form;
 
+import java.util.List;
 import java.util.Optional;
 import org.whinridge.core.layer.FieldType;
 import org.whinridge.core.text.Word;
@@ -87,6 +88,24 @@ public enum QuestionType implements Word {
   /** Whether its numbers have no decimals. */
   public boolean isWhole() {
     return this == WHOLE || this == COUNTER;
+  }
+
+  /** The layouts that fit it, as {@link Question.Layout#as()}; "" is what suits it best. */
+  public List<String> ways() {
+    switch (this) {
+      case CHOICE:
+        return List.of("", "buttons", "list", "side by side", "compact");
+      case GRADE:
+        return List.of("", "bar", "buttons", "list");
+      case CHOICES:
+      case RANKED:
+      case YES_NO:
+        return List.of("", "side by side", "compact");
+      case WHOLE:
+        return List.of("", "stepper");
+      default:
+        return List.of("");
+    }
   }
 
   /** The type with that word. */

@@ -18,6 +18,7 @@ import java.util.Map;
  * @param fitsWhen a rule: offered only where it holds; "" for always
  * @param alone whether it excludes the others in a many choice
  * @param labels what people read in other languages, by language tag (BCP 47)
+ * @param picture the id of its reference picture; "" for none
  */
 public record Code(
     String code,
@@ -25,19 +26,39 @@ public record Code(
     boolean retired,
     String fitsWhen,
     boolean alone,
-    Map<String, String> labels) {
+    Map<String, String> labels,
+    String picture) {
   public Code {
     labels = Collections.unmodifiableMap(new LinkedHashMap<>(labels));
   }
 
   /** A code in one language. */
   public Code(String code, String label, boolean retired, String fitsWhen, boolean alone) {
-    this(code, label, retired, fitsWhen, alone, Map.of());
+    this(code, label, retired, fitsWhen, alone, Map.of(), "");
   }
 
   /** The code with the label of another language, if it has one. */
   public Code in(String language) {
-    return new Code(code, labels.getOrDefault(language, label), retired, fitsWhen, alone, labels);
+    return new Code(
+        code, labels.getOrDefault(language, label), retired, fitsWhen, alone, labels, picture);
+  }
+
+  /** The code with another label in another language; "" takes it away. */
+  public Code saying(String language, String text) {
+    Map<String, String> now = new LinkedHashMap<>(labels);
+    if (text.isEmpty()) now.remove(language);
+    else now.put(language, text);
+    return new Code(code, label, retired, fitsWhen, alone, now, picture);
+  }
+
+  /** The code with another condition; "" for always. */
+  public Code fitting(String rule) {
+    return new Code(code, label, retired, rule, alone, labels, picture);
+  }
+
+  /** The code with another code and label, and all else as it is here. */
+  public Code as(String newCode, String newLabel) {
+    return new Code(newCode, newLabel, retired, fitsWhen, alone, labels, picture);
   }
 
   /** A code without conditions. */
@@ -63,6 +84,7 @@ public record Code(
         c.labels.forEach(in::add);
         o.add("in", in);
       }
+      if (!c.picture.isEmpty()) o.add("picture", c.picture);
       a.add(o);
     }
     return a;
@@ -85,7 +107,8 @@ public record Code(
               o.getBoolean("retired", false),
               o.getString("fitsWhen", ""),
               o.getBoolean("alone", false),
-              labels));
+              labels,
+              o.getString("picture", "")));
     }
     return List.copyOf(out);
   }

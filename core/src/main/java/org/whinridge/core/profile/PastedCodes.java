@@ -61,7 +61,7 @@ public record PastedCodes(List<Code> codes, List<Said> told) {
    */
   public static PastedCodes read(String text, CodeProposal how, List<Code> there) {
     List<Line> lines = new ArrayList<>();
-    for (String s : text.split("\\R")) if (!s.isBlank()) lines.add(line(s));
+    for (String s : text.split("\r\n|\r|\n")) if (!s.isBlank()) lines.add(line(s));
     List<Said> told = new ArrayList<>();
     if (lines.size() > 1 && isHead(lines.get(0))) {
       Line head = lines.remove(0);

@@ -38,11 +38,27 @@ final class OpenPoints {
       list++;
     }
     outside().ifPresent(p -> add(List.of(p), out));
+    inaccurate().ifPresent(p -> add(List.of(p), out));
     return out;
   }
 
   private void add(List<OpenPoint> points, List<OpenPoint> into) {
     for (OpenPoint p : points) if (!state.confirmedSoft.contains(p.key())) into.add(p);
+  }
+
+  /** The point about the place of a new feature, which is the device's, known too badly. */
+  private Optional<OpenPoint> inaccurate() {
+    double most = form.form().settings().accuracyM();
+    double is = start.fix().accuracyM().orElse(0);
+    if (most <= 0 || is <= most || start.feature().isPresent() || state.geometry.isEmpty())
+      return Optional.empty();
+    return Optional.of(
+        OpenPoint.of(
+            OpenPoint.PLACE,
+            "",
+            OpenPoint.Kind.SOFT,
+            new PointReason.Inaccurate(is, most),
+            List.of(new Value.Place(state.geometry.get()))));
   }
 
   /** The point about a position that lies outside the allowed area. */

@@ -32,7 +32,8 @@ public sealed interface PointReason {
     FINITE("formula"),
     CHECK("check"),
     STATE("rows"),
-    OUTSIDE("allowed area");
+    OUTSIDE("allowed area"),
+    INACCURATE("accuracy");
     private final String part;
 
     Code(String part) {
@@ -469,6 +470,25 @@ public sealed interface PointReason {
     @Override
     public Said message() {
       return Said.of("point.rowUnconfirmed");
+    }
+  }
+
+  /** A position that is known less well than the form asks, both in metres. */
+  record Inaccurate(double accuracyM, double mostM) implements PointReason {
+    @Override
+    public Code code() {
+      return Code.INACCURATE;
+    }
+
+    @Override
+    public Said message() {
+      return Said.of(
+          "point.inaccurate", "is", Said.fixed(accuracyM, 1), "most", Said.number(mostM));
+    }
+
+    @Override
+    public Said expected() {
+      return Said.of("point.accurate", "most", Said.number(mostM));
     }
   }
 

@@ -3,6 +3,7 @@ package org.whinridge.core.visit;
 import com.eclipsesource.json.JsonArray;
 import com.eclipsesource.json.JsonObject;
 import java.util.List;
+import java.util.Optional;
 import org.locationtech.jts.geom.Coordinate;
 import org.whinridge.core.form.Limits;
 import org.whinridge.core.form.Question;
@@ -93,6 +94,22 @@ final class SheetView {
     return text(points, canUndo, told);
   }
 
+  /** What names the visit: the answers that its form says, else what names the feature. */
+  private String caption() {
+    StringBuilder b = new StringBuilder();
+    for (String name : form.form().settings().caption()) {
+      int i = form.indexOf(name);
+      Optional<Question> q = form.form().question(name);
+      if (i < 0 || q.isEmpty() || form.at(i).list() >= 0 || !state.top.asked[form.local(i)])
+        continue;
+      Value v = state.top.values[form.local(i)];
+      if (!v.isEmpty()) b.append(b.length() == 0 ? "" : " · ").append(q.get().labelOf(v));
+    }
+    return b.length() > 0
+        ? b.toString()
+        : start.feature().map(f -> form.schema().caption(f.values())).orElse("");
+  }
+
   /** What is told of questions, and whether it is noted as told. */
   private enum Told {
     WHOLE,
@@ -103,9 +120,7 @@ final class SheetView {
   private String text(List<OpenPoint> points, boolean canUndo, Told told) {
     if (heads == null) makeHeads();
     StringBuilder b = new StringBuilder(4096).append("{\"title\":");
-    b.append(quoted(form.form().title()))
-        .append(",\"caption\":")
-        .append(quoted(start.feature().map(f -> form.schema().caption(f.values())).orElse("")));
+    b.append(quoted(form.form().title())).append(",\"caption\":").append(quoted(caption()));
     int pages = 1;
     for (int s = 1; s < heads.length; s++) if (form.form().sections().get(s).startsPage()) pages++;
     b.append(",\"pages\":").append(heads.length == 0 ? 0 : pages).append(",\"sections\":[");
@@ -282,6 +297,7 @@ final class SheetView {
       if (!offered && !stands(c, v)) continue;
       JsonObject o = new JsonObject().add("code", c.code()).add("label", c.label());
       if (c.alone()) o.add("alone", true);
+      text(o, "picture", c.picture());
       if (unfit.contains(c)) o.add("unfit", true);
       a.add(o);
     }

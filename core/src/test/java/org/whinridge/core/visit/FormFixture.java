@@ -57,6 +57,17 @@ public final class FormFixture {
     return this;
   }
 
+  public FormFixture setting(String setting, String json) {
+    form =
+        FormEdit.apply(
+            form,
+            new JsonObject()
+                .add("op", "settings")
+                .add("setting", setting)
+                .add("value", Json.parse(json)));
+    return this;
+  }
+
   public FormFixture add(String json) {
     form =
         FormEdit.apply(

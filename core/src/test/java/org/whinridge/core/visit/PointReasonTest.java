@@ -37,7 +37,8 @@ class PointReasonTest {
           new PointReason.NotFinite(),
           new PointReason.Broken(1, Said.NONE, said("depth is over 3")),
           new PointReason.RowUnconfirmed(),
-          new PointReason.Outside("Beats"));
+          new PointReason.Outside("Beats"),
+          new PointReason.Inaccurate(12, 5));
 
   private static Said said(String text) {
     return Said.text(text);

@@ -94,6 +94,34 @@ class SheetViewTest {
   }
 
   @Test
+  void aVisitIsNamedByTheAnswersThatItsFormSays() {
+    Filling f =
+        new FormFixture()
+            .setting("caption", "[\"silt\",\"gone\",\"kind\",\"beat\"]")
+            .set("silt", "askWhen", "\"kind = 'flap'\"")
+            .open();
+    assertThat(f.view().getString("caption", "")).isEqualTo("120 · Tide flap");
+    f.set("kind", Value.text("weir"));
+    assertThat(f.view().getString("caption", "")).as("what is not asked").isEqualTo("Weir");
+    f.set("kind", Value.EMPTY);
+    assertThat(f.view().getString("caption", "")).isEqualTo("OS-1 · Tide flap");
+  }
+
+  @Test
+  void thePlaceOfANewFeatureIsKnownAsWellAsTheFormAsks() {
+    FormFixture asks = new FormFixture().setting("accuracyM", "3.5");
+    Filling f = Filling.open(asks.compiled(), FormFixture.start(Optional.empty()));
+    assertThat(f.points().stream().map(p -> English.of(p.message())))
+        .contains("the position is known to 4.0 m, the form asks for 3.5 m");
+    assertThat(asks.open().points())
+        .as("an asset's place is its own")
+        .noneMatch(p -> p.reason() instanceof PointReason.Inaccurate);
+    FormFixture enough = new FormFixture().setting("accuracyM", "4");
+    assertThat(Filling.open(enough.compiled(), FormFixture.start(Optional.empty())).points())
+        .noneMatch(p -> p.reason() instanceof PointReason.Inaccurate);
+  }
+
+  @Test
   void aNewFeatureHasAPlaceWhereThePersonStandsAndNoCaption() {
     JsonObject view =
         Filling.open(new FormFixture().compiled(), FormFixture.start(Optional.empty())).view();

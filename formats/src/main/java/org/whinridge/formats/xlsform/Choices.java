@@ -98,7 +98,8 @@ final class Choices {
               false,
               OwnColumns.fitsWhen(c).orElseGet(() -> filter.apply(c)),
               OwnColumns.alone(c),
-              labels));
+              labels,
+              ""));
     }
     out.addAll(OwnColumns.retired(l));
     return out;

@@ -216,7 +216,8 @@ public final class XlsFormReader {
             texts,
             when,
             repeat ? Optional.of(rows(l, inner)) : Optional.empty(),
-            l.get("name")));
+            // a section without a title goes out under a name of this kind
+            l.get("name").matches("section_\\d+") ? "" : l.get("name")));
     for (String column : l.cells().keySet()) {
       // a field list is a page of its own, as every section is
       boolean page = column.equals("appearance") && l.get(column).equals("field-list");

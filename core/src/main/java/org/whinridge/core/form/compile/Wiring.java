@@ -10,7 +10,6 @@ import org.whinridge.core.form.Question;
 import org.whinridge.core.form.QuestionType;
 import org.whinridge.core.layer.Code;
 import org.whinridge.core.layer.Field;
-import org.whinridge.core.layer.FieldType;
 import org.whinridge.core.layer.Schema;
 import org.whinridge.core.said.Said;
 
@@ -66,7 +65,7 @@ final class Wiring {
               FormProblem.Reason.FIELD_TAKEN,
               other,
               q.writesTo()));
-    if (!fits(q, field.get()))
+    if (!FieldFit.fits(q, field.get(), schema))
       out.add(
           FormProblem.of(
               q.name(),
@@ -74,16 +73,6 @@ final class Wiring {
               FormProblem.Reason.FIELD_OF_OTHER_TYPE,
               q.writesTo(),
               field.get().type().said()));
-  }
-
-  private boolean fits(Question q, Field field) {
-    FieldType t = field.type();
-    if (t.valueType() != q.valueType(schema)) return false;
-    if (t == FieldType.WHOLE)
-      return q.type() != QuestionType.DECIMAL && q.type() != QuestionType.DURATION
-          || q.decimals() == 0;
-    if (t == FieldType.TIME) return q.type() == QuestionType.TIME;
-    return t != FieldType.CODES || q.type().hasCodes();
   }
 
   /** What may be meant, but is worth knowing: codes that question and field do not share. */

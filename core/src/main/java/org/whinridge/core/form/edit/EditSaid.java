@@ -37,6 +37,12 @@ public final class EditSaid {
         return Said.of("formStep.add");
       case "title":
         return Said.of("formStep.title");
+      case "settings":
+        return Said.of("formStep.settings");
+      case "guidance":
+        return Said.of("formStep.guidance");
+      case "translate":
+        return Said.of("formStep.translate", "language", edit.getString("language", ""));
       case "text":
       case "replace":
         return Said.of("formStep.text");

@@ -42,6 +42,8 @@ public final class FormChanges {
       out.add(Said.of("formChange.arranged"));
     if (!before.rules().equals(after.rules()) || !before.lookUps().equals(after.lookUps()))
       out.add(Said.of("formChange.shared"));
+    if (!before.settings().equals(after.settings())) out.add(Said.of("formChange.settings"));
+    if (!before.guidance().equals(after.guidance())) out.add(Said.of("formChange.guidance"));
     return out;
   }
 

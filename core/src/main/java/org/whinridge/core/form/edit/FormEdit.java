@@ -5,13 +5,21 @@ import com.eclipsesource.json.JsonObject;
 import com.eclipsesource.json.JsonValue;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.TreeMap;
+import java.util.TreeSet;
 import org.whinridge.core.form.Check;
 import org.whinridge.core.form.Form;
 import org.whinridge.core.form.FormNames;
+import org.whinridge.core.form.FormSettings;
+import org.whinridge.core.form.Guidance;
 import org.whinridge.core.form.Question;
 import org.whinridge.core.form.QuestionProperty;
 import org.whinridge.core.form.Section;
+import org.whinridge.core.form.Translations;
 import org.whinridge.core.form.line.FormText;
+import org.whinridge.core.layer.Code;
 import org.whinridge.core.said.Unfit;
 
 /**
@@ -34,6 +42,9 @@ import org.whinridge.core.said.Unfit;
  *   <li>block.of {questions, title}, block.set {section, block, property, value}, block.dissolve
  *       {section, block}
  *   <li>title {value}, replace {form: {…}}
+ *   <li>settings {setting, value}: see {@link FormSettings}; null takes it away
+ *   <li>guidance {value: [{title, text, file, name}]}: what travels with the form, whole
+ *   <li>translate {language, texts: {key: text}}: see {@link Translations}
  *   <li>several {edits: […]}: one after the other, all or none
  * </ul>
  */
@@ -88,6 +99,12 @@ public final class FormEdit {
         return Form.read(edit.get("form").toString());
       case "rename":
         return FormRename.rename(form, edit.getString("question", ""), edit.getString("value", ""));
+      case "settings":
+        return form.with(form.settings().with(edit.getString("setting", ""), edit.get("value")));
+      case "guidance":
+        return guided(form, Guidance.read(edit.get("value")));
+      case "translate":
+        return translated(form, edit);
       case "title":
         return titled(form, edit.getString("value", "").trim());
       case "several":
@@ -115,7 +132,27 @@ public final class FormEdit {
         form.sections(),
         form.rules(),
         form.lookUps(),
-        form.allowed());
+        form.allowed(),
+        form.settings(),
+        form.guidance());
+  }
+
+  private static Form guided(Form form, List<Guidance> guidance) {
+    return new Form(
+        form.texts(),
+        form.sections(),
+        form.rules(),
+        form.lookUps(),
+        form.allowed(),
+        form.settings(),
+        guidance);
+  }
+
+  private static Form translated(Form form, JsonObject edit) {
+    Map<String, String> texts = new TreeMap<>();
+    for (JsonObject.Member m : edit.get("texts").asObject())
+      texts.put(m.getName(), m.getValue().asString());
+    return Translations.with(form, edit.getString("language", ""), texts);
   }
 
   /** The questions that an edit names, each of which must be there. */
@@ -149,7 +186,16 @@ public final class FormEdit {
     if (p == null || !p.isEditable()) throw new Unfit("form.noProperty", "property", property);
     if (p == QuestionProperty.LABEL && value.asString().isBlank()) throw new Unfit("form.noLabel");
     Question now = Question.read(q.json().set(property, value));
+    if (p == QuestionProperty.CODES) distinct(now.codes());
     return p == QuestionProperty.CHECKS ? knowingItsRules(now, q) : now;
+  }
+
+  private static void distinct(List<Code> codes) {
+    Set<String> seen = new TreeSet<>();
+    for (Code c : codes) {
+      if (c.code().isBlank()) throw new Unfit("line.emptyCode");
+      if (!seen.add(c.code())) throw new Unfit("form.codeTwice", "code", c.code());
+    }
   }
 
   /** A message that stays while its rule changes was written for the rule before. */

@@ -1,5 +1,6 @@
 package org.whinridge.core.form.edit;
 
+import com.eclipsesource.json.JsonArray;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -8,6 +9,7 @@ import java.util.function.UnaryOperator;
 import org.whinridge.core.form.Check;
 import org.whinridge.core.form.Form;
 import org.whinridge.core.form.FormNames;
+import org.whinridge.core.form.FormSettings;
 import org.whinridge.core.form.NamedRule;
 import org.whinridge.core.form.Question;
 import org.whinridge.core.form.Section;
@@ -67,7 +69,16 @@ public final class FormRename {
             .map(r -> new NamedRule(name(r.name()), r.label(), rule(r.rule())))
             .toList(),
         lookUps,
-        form.allowed());
+        form.allowed(),
+        settings(form.settings(), from, to),
+        form.guidance());
+  }
+
+  private static FormSettings settings(FormSettings s, String from, String to) {
+    if (!s.caption().contains(from)) return s;
+    JsonArray names = new JsonArray();
+    for (String c : s.caption()) names.add(c.equals(from) ? to : c);
+    return s.with("caption", names);
   }
 
   private String name(String name) {
@@ -133,7 +144,7 @@ public final class FormRename {
   }
 
   private Code code(Code c) {
-    return new Code(c.code(), c.label(), c.retired(), rule(c.fitsWhen()), c.alone(), c.labels());
+    return c.fitting(rule(c.fitsWhen()));
   }
 
   private Check check(Check c) {

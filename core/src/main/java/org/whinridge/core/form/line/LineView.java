@@ -34,7 +34,9 @@ public final class LineView {
       if (lines[i].isBlank()) continue;
       JsonObject one = new JsonObject().add("number", i + 1);
       try {
+        int before = names.size();
         one.add("understood", said(lines[i].strip(), names, said));
+        if (names.size() > before) one.add("name", names.get(before));
       } catch (IllegalArgumentException e) {
         one.add("problem", Unfit.said(e).json());
       }

@@ -93,8 +93,7 @@ final class Lines {
     for (Code c : said) {
       Code was = c;
       for (Code b : before) if (b.code().equals(c.code())) was = b;
-      out.add(
-          new Code(c.code(), c.label(), was.retired(), was.fitsWhen(), was.alone(), was.labels()));
+      out.add(was.as(c.code(), c.label()));
     }
     return out;
   }

@@ -202,7 +202,7 @@ class FormEditTest {
     for (int i = r.nextInt(3); i >= 0; i--) names.add(some(r, f));
     int section = r.nextInt(Math.max(1, f.sections().size()));
     JsonObject o = new JsonObject().add("section", section).add("questions", names);
-    switch (r.nextInt(14)) {
+    switch (r.nextInt(17)) {
       case 0:
         return o.add("op", "put").add("before", r.nextBoolean() ? "" : some(r, f));
       case 1:
@@ -233,6 +233,22 @@ class FormEditTest {
         return new JsonObject()
             .add("op", "text")
             .add("text", FormText.of(f).replace("0..5", "1..4"));
+      case 13:
+        return new JsonObject()
+            .add("op", "settings")
+            .add("setting", "plannedMinutes")
+            .add("value", r.nextInt(30));
+      case 14:
+        return new JsonObject()
+            .add("op", "guidance")
+            .add("value", Json.parse("[{\"title\":\"G\",\"text\":\"" + r.nextInt(9) + "\"}]"));
+      case 15:
+        return new JsonObject()
+            .add("op", "translate")
+            .add("language", "cy")
+            .add(
+                "texts",
+                new JsonObject().add("question/" + some(r, f) + "/label", "L" + r.nextInt(9)));
       default:
         return o.add("op", "move").add("question", some(r, f)).add("by", r.nextInt(3) - 1);
     }
