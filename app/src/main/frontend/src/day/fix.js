@@ -19,6 +19,7 @@ export function watchPosition(listener) {
           lon: p.coords.longitude,
           lat: p.coords.latitude,
           accuracy: p.coords.accuracy,
+          height: p.coords.altitude ?? undefined,
           course: p.coords.heading,
           at: new Date(p.timestamp).toISOString(),
         };
@@ -34,9 +35,9 @@ export function watchPosition(listener) {
   return () => listeners.delete(listener);
 }
 
-/** The newest fix, with the direction the device points to if it has a compass, else its course. */
+/** The newest fix, with the direction the device points to if it has a compass (`bearing`), else its course (`heading` is either). */
 export function currentFix() {
-  return fix && { ...fix, heading: heading ?? fix.course ?? undefined };
+  return fix && { ...fix, bearing: heading ?? undefined, heading: heading ?? fix.course ?? undefined };
 }
 
 /** Minutes that local time is ahead of UTC. */

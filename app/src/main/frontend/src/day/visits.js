@@ -55,7 +55,7 @@ export async function openVisit(pack, feature, existing) {
       startedAt: new Date().toISOString(),
       offset: offsetMinutes(),
       edition: work.edition,
-      position: fix ? { lon: fix.lon, lat: fix.lat, accuracy: fix.accuracy } : undefined,
+      position: fix ? { lon: fix.lon, lat: fix.lat, accuracy: fix.accuracy, height: fix.height, bearing: fix.bearing } : undefined,
       last: last?.answers,
       lastDay: last?.day,
     },

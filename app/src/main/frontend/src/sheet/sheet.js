@@ -97,14 +97,11 @@ function section(s, pointsOf, act, one) {
 }
 
 /**
- * A sheet in an element.
- * deeds: { set(name, value, row), tap(name, code, row), putBack(), confirm(name, row), takeOffer(name, row), confirmSection(index), confirmSoft(key), addRow(list), removeRow(row), markRow(row, state),
- *   addPhoto(name, file, row), removePhoto(name, id, row), photo(id) → {url, note} }; a row is undefined outside of lists.
- * @param {HTMLElement} root
+ * What people do to a sheet, and the answer that was taken away last, until anything else is done: it can be put back.
  * @param {Record<string, Function>} deeds
  */
-export function makeSheet(root, deeds) {
-  /** The answer that was taken away last, until anything else is done. @type {{key: string, shown: string} | null} */
+export function remembering(deeds) {
+  /** @type {{key: string, shown: string} | null} */
   let taken = null;
   const after =
     (told, deed) =>
@@ -118,6 +115,18 @@ export function makeSheet(root, deeds) {
   );
   act.tap = after((name, code, row, away) => (away ? { key: keyOf({ name, row }), shown: away } : null), deeds.tap);
   act.takeAway = (q) => after(() => ({ key: keyOf(q), shown: q.shown }), deeds.set)(q.name, null, q.row);
+  return { act, taken: () => taken };
+}
+
+/**
+ * A sheet in an element.
+ * deeds: { set(name, value, row), tap(name, code, row), putBack(), confirm(name, row), takeOffer(name, row), confirmSection(index), confirmSoft(key), addRow(list), removeRow(row), markRow(row, state),
+ *   addPhoto(name, file, row), removePhoto(name, id, row), photo(id) → {url, note} }; a row is undefined outside of lists.
+ * @param {HTMLElement} root
+ * @param {Record<string, Function>} deeds
+ */
+export function makeSheet(root, deeds) {
+  const { act, taken } = remembering(deeds);
   root.classList.add("sheet");
 
   /** @param {any} view @param {{page?: number}} [which] */
@@ -126,8 +135,8 @@ export function makeSheet(root, deeds) {
     // what is as it was is not drawn again; photos come and go without the view knowing
     const one = (q) => {
       const points = pointsOf(q);
-      const again = q.type === "photo" ? {} : taken?.key === keyOf(q);
-      return guard([q, points.map((p) => p.kind + p.key + p.message).join("|"), again], () => question(q, points, act, taken));
+      const again = q.type === "photo" ? {} : taken()?.key === keyOf(q);
+      return guard([q, points.map((p) => p.kind + p.key + p.message).join("|"), again], () => question(q, points, act, taken()));
     };
     const seen = view.sections.filter((s) => (page === undefined || s.page === page) && (s.questions.length > 0 || s.list?.asked));
     render(

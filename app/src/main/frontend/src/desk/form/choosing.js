@@ -25,7 +25,7 @@ export class Choosing {
     return this.form.sections.flatMap((s) => s.questions);
   }
   labelOf(name) {
-    return this.questions.find((q) => q.name === name)?.label ?? name;
+    return (this.questions.find((q) => q.name === name) ?? this.form.rules?.find((r) => r.name === name))?.label ?? name;
   }
 
   /** Where the next line goes: behind what is chosen, else at the end. */

@@ -62,7 +62,14 @@ function row(state, q, all, c, i, set) {
   const more = () =>
     html`<tr>
       <td colspan="4" class="grid gap-1 pb-2">
-        ${textBox(c.fitsWhen, (v) => put("fitsWhen")(v.trim()), { said: say("desk.codes.whenFits", { label }), class: "rule", code: true, placeholder: say("desk.form.fitsWhenLike") })}
+        ${state.ruleBox(`code ${c.code}`, c.fitsWhen ?? "", {
+          id: `e-fits-${i}`,
+          said: say("desk.codes.whenFits", { label }),
+          invitation: say("desk.rule.addFitsWhen"),
+          list: state.listOf(q.name),
+          type: "condition",
+          put: put("fitsWhen"),
+        })}
         <span class="flex flex-wrap gap-3 items-center">
           ${
             MANY.includes(q.type)

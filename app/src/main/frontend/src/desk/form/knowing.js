@@ -10,6 +10,8 @@ export class Knowing extends Choosing {
   /** @type {any} */
   schema = { fields: [] };
   project = "";
+  /** @type {any} */
+  layer = null;
   #ways = /** @type {Map<string, string[]> | null} */ (null);
   #lines = /** @type {WeakMap<any, string>} */ (new WeakMap());
   #alike = /** @type {WeakMap<any, string[][]>} */ (new WeakMap());
@@ -87,6 +89,10 @@ export class Knowing extends Choosing {
   /** The questions and codes that names of files mean. @param {string[]} files */
   placesOf(files) {
     return this.#ask({ op: "pictures", form: this.form, files }).places;
+  }
+  /** The map of the layer with a filter. @param {string} filter */
+  mapOf(filter) {
+    return `/p/${this.project}/layers/${this.layer.id}?filter=${encodeURIComponent(filter)}`;
   }
   /** Where a file beside the forms is. @param {string} id */
   fileUrl(id) {

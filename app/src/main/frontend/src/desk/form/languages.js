@@ -32,7 +32,7 @@ export function languages(state) {
       )}
       <form class="flex gap-2 items-end" @submit=${add}>
         <label class="label" for="new-language">${say("desk.form.newLanguage")}</label>
-        <input id="new-language" name="tag" size="6" maxlength="35" placeholder="cy" />
+        <input id="new-language" name="tag" size="6" maxlength="35" placeholder=${say("desk.form.languageLike")} />
         <button type="submit">${say("desk.form.addLanguage")}</button>
       </form>
     </div>

@@ -1,7 +1,7 @@
 // The sheet, live: the form as it is now, filled with a real feature, drawn and run by the same modules as in the day book.
 import { viewOf } from "../../sheet/known.js";
 import { keyOf } from "../../sheet/points.js";
-import { answering } from "../../sheet/sheet.js";
+import { answering, remembering } from "../../sheet/sheet.js";
 import { say } from "../../shell/say.js";
 
 export class Live {
@@ -9,6 +9,8 @@ export class Live {
   view = { sections: [], points: [] };
   /** @type {Record<string, Function>} what people can do to the sheet */
   act = {};
+  /** The answer that was taken away last. @type {() => {key: string, shown: string} | null} */
+  taken = () => null;
   /** @type {Map<string, any>} the questions that are shown, by name; of a list those of its first row */
   shown = new Map();
   /** @type {Map<string, any[]>} */
@@ -16,31 +18,44 @@ export class Live {
   /** @type {Map<string, any>} */
   #lists = new Map();
 
+  /** Where the visit's position was moved to, [lon, lat]. @type {number[] | null} */
+  movedTo = null;
+  /** @type {any} */
+  #visit = null;
+  /** @type {Map<string, any[]>} */
+  #sources = new Map();
+
   /** Opens a visit of the form with the proof feature. @param {any} state */
   open(state) {
-    const compiled = state.isSound ? state.engine.form(JSON.stringify(state.form), JSON.stringify(state.schema)) : null;
+    const { how } = state;
+    const compiled = state.isSound ? state.engine.formIn(JSON.stringify(state.form), JSON.stringify(state.schema), how.language) : null;
     if (!compiled) return;
     const offset = -new Date().getTimezoneOffset();
     const who = { person: say("desk.form.you"), device: say("desk.form.desk"), startedAt: new Date().toISOString(), offset };
-    const start = { ...who, edition: state.edition, system: state.system };
-    const visit = compiled.visit(JSON.stringify(start), state.proof ? JSON.stringify(state.proof) : "", state.indexes, "");
+    const start = { ...who, edition: state.edition, system: state.system, ...(how.office ? { turn: "desk" } : {}) };
+    const feature = state.proof && !how.fresh ? JSON.stringify(state.proof) : "";
+    const visit = compiled.visit(JSON.stringify(start), feature, state.indexes, "");
+    if (this.movedTo) visit.moveTo(this.movedTo[0], this.movedTo[1]);
+    this.#visit = visit;
     const now = viewOf(visit);
     this.#take(now());
     const draw = () => {
       this.#take(now());
       state.answered();
     };
-    this.act = {
-      ...answering(visit, (deed) => (deed(), draw())),
-      takeAway: (q) => {
-        visit.setIn(q.name, q.row ?? "", "null");
-        draw();
-      },
-      picture: (id) => state.fileUrl(id),
-    };
+    const deeds = { ...answering(visit, (deed) => (deed(), draw())), picture: (id) => state.fileUrl(id) };
+    ({ act: this.act, taken: this.taken } = remembering(deeds));
+  }
+
+  /** What each source of a question would give now. @param {string} name @returns {any[]} */
+  sources(name) {
+    if (!this.#visit || !name) return [];
+    if (!this.#sources.has(name)) this.#sources.set(name, JSON.parse(this.#visit.sources(name)));
+    return this.#sources.get(name) ?? [];
   }
 
   #take(view) {
+    this.#sources = new Map();
     this.view = view;
     this.shown = new Map();
     this.#lists = new Map();
@@ -58,6 +73,10 @@ export class Live {
   /** What is open of a question that is shown. */
   pointsOf(q) {
     return this.#points.get(keyOf(q)) ?? [];
+  }
+  /** Whether it is this question's answer that was taken away last. */
+  isTakenFrom(q) {
+    return this.taken()?.key === keyOf(q);
   }
   /** A list section as it stands. */
   list(name) {

@@ -1,7 +1,8 @@
 // The margin beside a question: what it is, which field it writes to, its rules; one click opens it for editing in place.
-import { say } from "../../shell/say.js";
+import { say, words } from "../../shell/say.js";
 import { asTyped } from "../../shell/typed.js";
 import { html, nothing } from "../../shell/view.js";
+import { trouble } from "./trouble.js";
 import { typeSaid } from "./types.js";
 
 /** @type {Record<string, import("../../shell/say.js").MessageKey>} */
@@ -33,18 +34,22 @@ function codes(q) {
 }
 
 /** What is true of a question beside its kind, each with the box in which it is edited. @returns {[string, unknown][]} */
-function facts(q) {
-  const rule = (said, text) => html`${said} <span class="code">${text}</span>`;
+function facts(state, q) {
+  const list = state.listOf(q.name);
+  const rule = (said, text, type = "condition") => {
+    const { sentence } = state.ruleView(list, text, type);
+    return html`${said} ${sentence ? html`<span title=${text}>${words(sentence)}</span>` : html`<span class="code">${text}</span>`}`;
+  };
   /** @type {[string, unknown][]} */
   const all = [
     ["e-codes", codes(q)],
     ["e-ask", q.askWhen ? rule(say("desk.form.askedWhen"), q.askWhen) : ""],
-    ...(q.checks ?? []).map((c) => [
-      "e-checks",
+    ...(q.checks ?? []).map((c, i) => [
+      `e-check-${i}`,
       rule(c.weight === "soft" ? say("desk.form.asksWhether") : say("desk.form.mustHold"), c.rule),
     ]),
-    ["e-work", q.workOut ? rule(say("desk.form.workedOutBy"), q.workOut) : ""],
-    ["e-look", (q.prefill ?? []).map((p) => say(SOURCE[p.from] ?? "desk.form.fromFixed")).join(", ")],
+    ["e-work", q.workOut ? rule(say("desk.form.workedOutBy"), q.workOut, "") : ""],
+    ["e-sources", (q.prefill ?? []).map((p) => say(SOURCE[p.from] ?? "desk.form.fromFixed")).join(", ")],
     ["e-hand", hand(q)],
   ];
   return all.filter(([, said]) => said);
@@ -98,8 +103,8 @@ export function margin(state, q, { open, here, wrong }) {
       open
         ? nothing
         : html`<ul class="margin-facts">
-            ${facts(q).map(([id, said]) => html`<li><button type="button" class="plain" @click=${() => edit(id)}>${said}</button></li>`)}
-            ${wrong.map((p) => html`<li class="line-problem">${p.part}: ${p.message}</li>`)}
+            ${facts(state, q).map(([id, said]) => html`<li><button type="button" class="plain" @click=${() => edit(id)}>${said}</button></li>`)}
+            ${wrong.map((p) => html`<li class="line-problem">${trouble(state, p)}</li>`)}
           </ul>`
     }`;
 }

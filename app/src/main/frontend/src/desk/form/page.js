@@ -1,16 +1,16 @@
 // The page of a form: the sheet in the middle, the layer's fields wired to it on the left, what belongs to each question beside it,
 // and at the foot the feature with which it is filled.
-import { openWords, trail } from "../../sheet/points.js";
 import { loadEngine } from "../../shell/engine.js";
 import { say } from "../../shell/say.js";
-import { symbol } from "../../shell/symbols.js";
-import { drawn, html, nothing } from "../../shell/view.js";
+import { drawn, html } from "../../shell/view.js";
 import { about } from "./about.js";
 import { clipboard } from "./clipboard.js";
 import { dragging } from "./drag.js";
 import { languages } from "./languages.js";
+import { proofing } from "./proofing.js";
 import { questions } from "./questions.js";
 import { report } from "./report.js";
+import { shared } from "./shared.js";
 import { FormState } from "./state.js";
 import { formText } from "./text.js";
 import { wiring } from "./wiring.js";
@@ -19,7 +19,7 @@ import { wiring } from "./wiring.js";
 const ASKED_EVERY = 4000;
 
 /** What can stand in the middle. */
-const VIEWS = { sheet: questions, text: formText, languages, about };
+const VIEWS = { sheet: questions, text: formText, languages, about, shared };
 
 /** Taking back, doing again, and what stands in the middle. */
 function tools(state) {
@@ -42,31 +42,31 @@ function tools(state) {
   return html`<span id="others" role="status" class="quiet self-center">${others.join(" · ")}</span>
     ${step("undo", state.undoSaid, () => state.undo(), "desk.form.undo")}
     ${step("redo", state.redoSaid, () => state.redo(), "desk.form.redo")} ${view("as-text", "text", "desk.form.asText")}
-    ${view("as-languages", "languages", "desk.form.languages")} ${view("as-about", "about", "desk.form.settings")}`;
+    ${view("as-languages", "languages", "desk.form.languages")} ${view("as-shared", "shared", "desk.form.shared")}
+    ${view("as-about", "about", "desk.form.settings")}`;
 }
 
-/** The foot: the real feature with which the sheet is filled, and what is open on it. */
-function proof(state) {
-  const name = state.proof
-    ? say("desk.form.proof", { caption: state.proof.caption || say("desk.noCaption"), n: state.at + 1, of: state.features })
-    : say("desk.form.noFeatures");
-  const step = (id, by, sign, said) =>
-    html`<button
-      type="button"
-      class="plain"
-      id=${id}
-      data-key=${by > 0 ? "n" : "p"}
-      aria-label=${said}
-      ?disabled=${state.features < 2}
-      @click=${() => state.step(by)}
-    >
-      ${symbol(sign)}
-    </button>`;
-  return html`${step("proof-before", -1, "left", say("desk.form.previousFeature"))}
-    <span id="proof-name">${name}</span> ${step("proof-next", 1, "right", say("desk.form.nextFeature"))}
-    <span class="trail static!" id="live-trail">${trail(state.live.view)}</span>
-    <span id="proof-open">${openWords(state.live.view.points)}</span>
-    ${state.isSound || state.questions.length === 0 ? nothing : html`<span class="chip trouble">${say("desk.form.sheetStands")}</span>`}`;
+/** The small map, made when it is first shown. @param {HTMLElement} box @param {any} state */
+function proofMap(box, state) {
+  /** @type {any} */
+  let map = null;
+  let asked = "";
+  return async () => {
+    box.hidden = !state.mapShown;
+    if (!state.mapShown) return;
+    if (!map) {
+      map = {};
+      const { ProofMap } = await import("./proof-map.js");
+      map = new ProofMap(box, state);
+      await map.start();
+    }
+    const { proof, layer } = state;
+    if (layer && proof && asked !== proof.id) {
+      asked = proof.id;
+      await state.proofs.beside(layer.id, proof).catch(() => {}); // then only the feature itself is there
+    }
+    map.draw?.();
+  };
 }
 
 function keys(box, state) {
@@ -95,7 +95,9 @@ export async function formPage(box) {
     answered: () => (sheet(), foot()),
   });
   const sheet = drawn(part("live-sheet"), () => VIEWS[state.view](state));
-  const foot = drawn(part("proof"), () => proof(state));
+  const strip = drawn(part("proof"), () => proofing(state));
+  const drawMap = proofMap(part("proof-map"), state);
+  const foot = () => (strip(), drawMap());
   const all = [
     drawn(part("form-report"), () => report(state)),
     drawn(part("wiring"), () => wiring(state)),
@@ -107,6 +109,7 @@ export async function formPage(box) {
   const draw = () => {
     if (!ready) return;
     box.dataset.view = state.view;
+    Object.assign(part("live-sheet").dataset, { width: state.how.width, sun: String(state.how.sun) });
     all.forEach((one) => one());
     part("stored").textContent = state.stored;
     if (document.activeElement !== title) title.value = state.form.title;

@@ -30,6 +30,10 @@ export class Proof {
   project;
   /** @type {any} */
   indexes;
+  /** Features that are at hand, by layer. @type {Map<string, any[]>} */
+  around = new Map();
+  /** How often something came. */
+  seen = 0;
   /** `first` are the first features of `count`; `base` is the form's address below /api. */
   constructor({ base, project, first, count, lookups, indexes }) {
     Object.assign(this, { base, project, count, lookups, indexes, there: new Map(first.map((f, i) => [i, f])), whole: new Set() });
@@ -46,6 +50,12 @@ export class Proof {
     return feature;
   }
 
+  /** A feature by its id, and where it stands in the layer's order. @param {string} id */
+  async of(id) {
+    const { at } = await getJson(`${this.base}/proof/${encodeURIComponent(id)}`);
+    return { proof: await this.at(at), at };
+  }
+
   /** A small layer comes whole, once; of a large one what lies around the feature, nearer and nearer until it is little enough. */
   async look(l, feature) {
     if (this.whole.has(l.id)) return;
@@ -55,5 +65,17 @@ export class Proof {
     for (let margin = 0.02; !got.drawn && feature?.geometry && margin > 0.0003; margin /= 4)
       got = await getJson(`${features}?box=${around(feature.geometry, margin)}`);
     this.indexes.add(l.id, JSON.stringify(l.schema), JSON.stringify(got.features));
+    this.#keep(l.id, got.features);
+  }
+  #keep(id, features) {
+    this.around.set(id, features);
+    this.seen++;
+  }
+
+  /** The features of the form's own layer around one of them. @param {string} layer @param {any} feature */
+  async beside(layer, feature) {
+    if (!feature?.geometry) return;
+    const got = await getJson(`/api/p/${this.project}/layers/${layer}/features?box=${around(feature.geometry, 0.01)}`);
+    if (got.drawn) this.#keep(layer, got.features);
   }
 }

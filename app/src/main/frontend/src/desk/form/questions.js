@@ -2,7 +2,7 @@
 import { question } from "../../sheet/question.js";
 import { addingRows, oneRow, rowHead } from "../../sheet/sheet.js";
 import { textBox } from "../../shell/controls.js";
-import { say } from "../../shell/say.js";
+import { say, words } from "../../shell/say.js";
 import { symbol } from "../../shell/symbols.js";
 import { guard, html, nothing, repeat } from "../../shell/view.js";
 import { editor } from "./editor.js";
@@ -12,7 +12,7 @@ import { several } from "./several.js";
 /** A question as it is on the sheet now, or that it is not asked there. */
 function onSheet(state, q, s) {
   const shown = state.live.shown.get(q.name);
-  if (shown) return question(shown, state.live.pointsOf(shown), state.live.act, null);
+  if (shown) return question(shown, state.live.pointsOf(shown), state.live.act, state.live.taken());
   const list = s.rows ? state.live.list(s.name) : null;
   // a list without rows shows what a row would ask
   if (list?.list.asked && list.rows.length === 0)
@@ -44,6 +44,7 @@ function line(state, s, q, block, n, draw) {
     shown,
     Boolean(s.rows && state.live.list(s.name)?.rows.length),
     points,
+    shown && state.live.isTakenFrom(shown),
     open,
     chosen,
     here.join("|"),
@@ -51,11 +52,13 @@ function line(state, s, q, block, n, draw) {
     last,
     block,
     n,
+    state.ruleOpen,
+    block?.askWhen ? state.form : "",
   ];
   return guard(
     open ? [...known, {}] : known,
     () =>
-      html`${block ? blockHead(state, block, n) : nothing}
+      html`${block ? blockHead(state, block, n, s.rows ? s.name : "") : nothing}
         <li
           class="form-line annotated"
           data-open=${String(open)}
@@ -71,12 +74,36 @@ function line(state, s, q, block, n, draw) {
   );
 }
 
-function blockHead(state, block, n) {
+/** When a section or a block is asked, said or edited. */
+function askedWhen(state, key, rule = "", put, list = "") {
+  const how = {
+    id: `asked-${key.replaceAll(" ", "-")}`,
+    said: say("desk.form.askWhen"),
+    invitation: say("desk.rule.addAskWhen"),
+    list,
+    type: "condition",
+    put,
+  };
+  const { sentence } = rule ? state.ruleView(list, rule, "condition") : {};
+  const told = rule
+    ? html`${say("desk.form.askedWhen")} ${sentence ? words(sentence) : html`<span class="code">${rule}</span>`}`
+    : say("desk.rule.addAskWhen");
+  const open = state.ruleOpen === key;
+  return html`<div class="asked-when">
+    <button type="button" class="plain" aria-expanded=${String(open)} data-asked=${key} @click=${() => state.openRule(open ? "" : key)}>
+      ${told}
+    </button>
+    ${open ? state.ruleBox(key, rule, how) : nothing}
+  </div>`;
+}
+
+function blockHead(state, block, n, list) {
   const set = (value) => state.edit({ op: "block.set", section: n, block: block.name, property: "title", value });
   const dissolve = () => state.edit({ op: "block.dissolve", section: n, block: block.name });
   return html`<li class="form-block">
     ${textBox(block.title, set, { class: "flex-1", said: say("desk.form.blockTitle"), part: "block-title" })}
     <button type="button" class="plain" @click=${dissolve}>${say("desk.form.dissolve")}</button>
+    ${askedWhen(state, `block ${n} ${block.name}`, block.askWhen, (value) => state.edit({ op: "block.set", section: n, block: block.name, property: "askWhen", value }), list)}
   </li>`;
 }
 
@@ -90,6 +117,9 @@ function sectionMenu(state, s, n) {
   return html`<details class="form-section-more" x-data="shutting">
     <summary aria-label=${say("desk.form.sectionMore", { title: s.title || say("desk.form.untitled") })}>…</summary>
     <div class="card flex flex-col gap-1 items-start">
+      <button type="button" class="plain" data-ask-section=${n} @click=${() => state.openRule(`section ${n}`)}>
+        ${say("desk.rule.addAskWhen")}
+      </button>
       ${button(s.startsPage ? say("desk.form.noPage") : say("desk.form.beginPage"), "section.set", { property: "startsPage", value: !s.startsPage })}
       ${button(s.rows ? say("desk.form.repeatNoMore") : say("desk.form.letRepeat"), "section.set", { property: "rows", value: s.rows ? null : {} })}
       ${button(say("desk.form.moveUp"), "section.move", { by: -1 })} ${button(say("desk.form.moveDown"), "section.move", { by: 1 })}
@@ -104,7 +134,7 @@ function sectionMenu(state, s, n) {
 
 /** The other rows of a list, as the day book shows them, and adding one. */
 function rest(state, list) {
-  const one = (q) => question(q, state.live.pointsOf(q), state.live.act, null);
+  const one = (q) => question(q, state.live.pointsOf(q), state.live.act, state.live.taken());
   return html`<div class="sheet on-sheet">
     ${list.rows.slice(1).map((r, i) => oneRow(list, r, i + 1, state.live.act, one))}
     ${list.list.asked ? addingRows(list, state.live.pointsOf({ name: list.name }), state.live.act) : nothing}
@@ -146,6 +176,7 @@ function section(state, s, n, draw) {
       ${ruled ? html`<span class="chip">${say("desk.form.hasRules")}</span>` : nothing}
       ${troubled ? html`<span class="chip trouble">${say("desk.form.toMend")}</span>` : nothing} ${sectionMenu(state, s, n)}
     </div>
+    ${s.askWhen || state.ruleOpen === `section ${n}` ? askedWhen(state, `section ${n}`, s.askWhen, set("askWhen")) : nothing}
     ${
       folded
         ? nothing

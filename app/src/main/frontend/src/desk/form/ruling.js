@@ -1,14 +1,22 @@
-// The rules of the open question: checks, look-up by place, and cures that problems propose.
+// The rules of a form while they are written: what core says of each, the checks of the open question, and what mends what is wrong.
+import { post } from "../../shell/server.js";
 import { Knowing } from "./knowing.js";
+import { ofLookUp, taken } from "./look-up.js";
+import { RuleBox } from "./rule-box.js";
 
-/** Properties into whose text a problem's cure can be put. */
-const CURED = ["askWhen", "workOut", "checks"];
+/** Properties whose text is a rule, which a problem's cure can change. */
+const RULES = ["askWhen", "workOut", "checks"];
 
 export class Ruling extends Knowing {
+  base = "";
   /** @type {any[]} */
   problems = [];
   /** @type {any[]} */
   lookups = [];
+  /** The rules that are open for editing, by where they stand. @type {Map<string, RuleBox>} */
+  #boxes = new Map();
+  /** What core has of the rules of a form, made when first asked. @type {{of: any, desk: any, views: Map<string, any>, choices: Map<string, any>} | null} */
+  #rules = null;
 
   get current() {
     return this.questions.find((q) => q.name === this.openName);
@@ -22,6 +30,84 @@ export class Ruling extends Knowing {
   set(property, value) {
     return this.edit({ op: "set", question: this.openName, property, value });
   }
+  /** The list section in which a question stands; "" outside of lists. @param {string} name */
+  listOf(name) {
+    return this.form.sections.find((s) => s.rows && s.questions.some((q) => q.name === name))?.name ?? "";
+  }
+
+  get #desk() {
+    if (this.#rules?.of !== this.form) {
+      const desk = this.engine.rules(JSON.stringify(this.form), JSON.stringify(this.schema));
+      this.#rules = { of: this.form, desk, views: new Map(), choices: new Map() };
+    }
+    return this.#rules;
+  }
+  /** A rule as core sees it: text, sentence, parts, operand; or its problems. @param {string} list @param {string} text @param {string} type condition, or "" */
+  ruleView(list, text, type) {
+    const key = [list, type, text].join("\n");
+    const { desk, views } = this.#desk;
+    if (!views.has(key)) views.set(key, JSON.parse(desk.view(list, text, type)));
+    return views.get(key);
+  }
+  /** What pickers offer where a rule stands. @param {string} list */
+  ruleChoices(list) {
+    const { desk, choices } = this.#desk;
+    if (!choices.has(list)) choices.set(list, JSON.parse(desk.choices(list)));
+    return choices.get(list);
+  }
+  /** What could be written where the cursor stands. */
+  completion(list, text, at) {
+    return JSON.parse(this.#desk.desk.complete(list, text, at));
+  }
+  /** The words of a rule by kind, for their colours. @returns {[number, number, string][]} */
+  ruleWords(text) {
+    return JSON.parse(this.#desk.desk.words(text));
+  }
+  /** The text of parts, or of an operand; "" as long as they are none. */
+  ruleText(parts) {
+    return JSON.parse(this.#desk.desk.text(JSON.stringify(parts))).text ?? "";
+  }
+  /** For how many features a condition holds. @param {string} rule */
+  tally(rule) {
+    return post(this.base + "/tally", { rule });
+  }
+
+  /**
+   * The box in which a rule is edited, the same as long as its question is open.
+   * @param {string} key where it stands
+   * @param {string} text as it is stored
+   * @param {import("./rule-box.js").How} how
+   */
+  ruleBox(key, text, how) {
+    let box = this.#boxes.get(key);
+    if (!box) this.#boxes.set(key, (box = new RuleBox(this)));
+    return box.show(text, how);
+  }
+  forgetRuleBoxes() {
+    this.#boxes.clear();
+  }
+  #uses = /** @type {WeakMap<any, any[]>} */ (new WeakMap());
+  /** The question whose neighbours are drawn; "" for all. */
+  drawnOf = "";
+  /** What depends on what. @returns {{by: string, part: string, reads: string}[]} */
+  uses() {
+    let all = this.#uses.get(this.form);
+    if (!all) this.#uses.set(this.form, (all = JSON.parse(this.#desk.desk.uses())));
+    return all ?? [];
+  }
+  drawUsesOf(name) {
+    this.drawnOf = name;
+    this.changed();
+  }
+
+  /** The section or block whose condition is edited; "" for none. */
+  ruleOpen = "";
+  /** @param {string} key */
+  openRule(key) {
+    this.ruleOpen = key;
+    this.changed();
+  }
+
   get #checks() {
     return this.current.checks ?? [];
   }
@@ -40,25 +126,59 @@ export class Ruling extends Knowing {
       this.#checks.filter((_, i) => i !== n),
     );
   }
-  get lookUp() {
-    return (this.current.prefill ?? []).find((p) => p.from === "place");
+  /** A name that no look-up has yet, from its layer's. */
+  #lookUpName(s) {
+    const there = this.form.lookUps ?? {};
+    let name = s.layerName;
+    for (let n = 2; name in there; n++) name = `${s.layerName} ${n}`;
+    return name;
   }
-  /** Looks a field of a layer up by place, before the other sources; "" for no look-up. @param {string} key layer/field */
-  setLookUp(key) {
-    const rest = (this.current.prefill ?? []).filter((p) => p.from !== "place");
-    const [layer, field] = key.split("/");
-    const usual = this.lookups.find((l) => l.id === layer)?.lookUp;
-    this.set("prefill", key ? [{ from: "place", ...usual, field }, ...rest] : rest);
+  /** The edits that make a look-up one that several questions share, and its name. */
+  #sharing(s) {
+    if (s.lookUp) return { name: s.lookUp, edits: [] };
+    const name = this.#lookUpName(s);
+    const chain = this.current.prefill.map((x) => (x === s ? { from: "place", lookUp: name, ...taken(s) } : x));
+    const set = { op: "set", question: this.openName, property: "prefill", value: chain };
+    return { name, edits: [{ op: "lookUp.set", name, lookUp: ofLookUp(s) }, set] };
+  }
+  /** Makes a look-up one that several questions share. @param {any} s the source that has it */
+  share(s) {
+    return this.edit({ op: "several", edits: this.#sharing(s).edits });
+  }
+  /** Another question takes another field of what a look-up finds. @param {any} s @param {string} field */
+  takeToo(s, field) {
+    const { name, edits } = this.#sharing(s);
+    const layer = s.layer ?? this.form.lookUps[s.lookUp].layer;
+    const f = this.lookups.find((l) => l.id === layer).schema.fields.find((x) => x.name === field);
+    const { writesTo, ...q } = JSON.parse(this.engine.questionFor(JSON.stringify(f)));
+    const own = this.schema.fields.some((x) => x.name === writesTo && !x.officeOnly) ? { writesTo } : {};
+    const question = { ...q, ...own, prefill: [{ from: "place", lookUp: name, field }] };
+    const section = this.form.sections.findIndex((x) => x.questions.some((y) => y.name === this.openName));
+    return this.edit({ op: "several", edits: [...edits, { op: "insert", questions: [question], section, after: this.openName }] });
   }
 
   /** Whether a problem proposes what can be put into its rule. */
   canCure(p) {
-    return Boolean(p.fix) && CURED.includes(p.property);
+    return Boolean(p.fix) && RULES.includes(p.property);
   }
   /** Puts a cure that a problem proposes into the rule at its place. */
   cure(p) {
-    const put = (text) => text.slice(0, p.from) + p.fix + text.slice(p.to);
-    if (p.property === "checks") return this.setCheck(p.index, "rule", put(this.#checks[p.index].rule));
-    return this.set(p.property, put(this.current[p.property] ?? ""));
+    return this.#mend(p, (text) => text.slice(0, p.from) + p.fix + text.slice(p.to));
+  }
+  /** Whether a problem lies in the text of a rule, which the question could be without. */
+  canDrop(p) {
+    return p.from !== undefined && RULES.includes(p.property);
+  }
+  /** Takes the rule away in which a problem lies, as when it speaks of a question that was deleted. */
+  drop(p) {
+    return this.#mend(p, () => "");
+  }
+  /** Changes the text of the rule in which a problem lies; a check without a rule is none. */
+  #mend(p, change) {
+    const q = this.questions.find((one) => one.name === p.question);
+    const checks = () =>
+      q.checks.map((c, i) => (i === p.index ? { ...c, rule: change(c.rule) } : c)).filter((c, i) => i !== p.index || c.rule);
+    const value = p.property === "checks" ? checks() : change(q[p.property] ?? "");
+    return this.edit({ op: "set", question: p.question, property: p.property, value });
   }
 }

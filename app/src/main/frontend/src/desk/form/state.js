@@ -1,12 +1,12 @@
 // A form that is being made: its questions, changed one property at a time and stored at once, in the order of the changes.
 import { say } from "../../shell/say.js";
 import { getJson, post, postFile } from "../../shell/server.js";
-import { Live } from "./live.js";
+import { Dry } from "./dry.js";
+import { Filling } from "./filling.js";
 import { Proof } from "./proof.js";
-import { Ruling } from "./ruling.js";
 import { typingBox } from "./typing.js";
 
-export class FormState extends Ruling {
+export class FormState extends Filling {
   base = "";
   notes = [];
   edition = 0;
@@ -35,13 +35,9 @@ export class FormState extends Ruling {
   others = [];
   failure = "";
   stored = "";
-  /** The feature with which the form is filled. @type {any} */
-  proof = null;
-  at = 0;
-  features = 0;
   /** How many features have a value, by field. @type {Record<string, number>} */
   filled = {};
-  live = new Live();
+  dry = new Dry(this);
   #queue = Promise.resolve();
 
   /** @param {{base: string, project: string, engine: any, changed: () => void, answered: () => void}} how */
@@ -85,6 +81,7 @@ export class FormState extends Ruling {
     this.chosen = this.chosen.filter((name) => there.has(name));
     if (!there.has(this.openName)) this.openName = "";
     this.live.open(this);
+    this.dry.changed();
     this.changed();
   }
 
@@ -123,6 +120,7 @@ export class FormState extends Ruling {
     this.changed();
   }
   open(name) {
+    if (name !== this.openName) this.forgetRuleBoxes();
     this.#show({ openName: name, chosen: name ? [name] : [], codeSought: "", codeOpen: "", codesTold: "" });
   }
   showView(view) {
@@ -209,17 +207,5 @@ export class FormState extends Ruling {
     } catch (e) {
       this.#show({ failure: e.message });
     }
-  }
-
-  async step(by) {
-    const to = (this.at + by + this.features) % Math.max(1, this.features);
-    try {
-      this.proof = (await this.proofs?.at(to)) ?? null;
-      Object.assign(this, { at: to, failure: "" });
-    } catch (e) {
-      this.failure = e.message;
-    }
-    this.live.open(this);
-    this.changed();
   }
 }

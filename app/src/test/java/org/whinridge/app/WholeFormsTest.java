@@ -298,17 +298,37 @@ class WholeFormsTest extends SmallServerTest {
     edit(held.form(), "{'op':'settings','setting':'review','value':'itself'}");
     edit(held.form(), "{'op':'settings','setting':'expectedVisits','value':5}");
     send(home + "/" + held.form() + "/publish");
-    JsonValue answer = handedIn(2);
-    assertThat(answer.asObject().getString("state", "")).isEqualTo("accepted");
+    assertThat(state(visitOf(2))).isEqualTo("accepted");
     assertThat(page(home)).contains("1 of 5");
     assertThat(layers.history(layers.byId(held.layer()), held.feature()).get(0).summary().key())
         .isEqualTo("ledger.visitAcceptedByItself");
-    assertThat(handedIn(1).asObject().getString("state", ""))
+    assertThat(state(visitOf(1)))
         .as("the edition that it was made with says nothing of it")
         .isEqualTo("waiting");
   }
 
-  private JsonValue handedIn(int edition) throws Exception {
+  /** What a person decided stands, however often a device sends the visit again. */
+  @Test
+  void anAcceptanceThatAPersonTookBackIsNotGivenAgain() throws Exception {
+    edit(held.form(), "{'op':'settings','setting':'review','value':'itself'}");
+    send(home + "/" + held.form() + "/publish");
+    JsonObject visit = visitOf(2);
+    assertThat(state(visit)).isEqualTo("accepted");
+    send("/p/" + held.project().key() + "/hand-ins/" + visit.getString("id", "") + "/take-back");
+    assertThat(state(visit)).isEqualTo("waiting");
+    assertThat(
+            jdbc.queryForObject(
+                "select state from visit where id = ?",
+                String.class,
+                UUID.fromString(visit.getString("id", ""))))
+        .isEqualTo("WAITING");
+  }
+
+  private String state(JsonObject visit) throws Exception {
+    return handedIn(visit).asObject().getString("state", "");
+  }
+
+  private JsonObject visitOf(int edition) throws Exception {
     String inspector = "w-" + next;
     JsonObject pack =
         Json.parse(
@@ -331,6 +351,10 @@ class WholeFormsTest extends SmallServerTest {
         .get("answers")
         .asObject()
         .add("notes", new JsonObject().add("value", "seen").add("from", "typed"));
+    return visit;
+  }
+
+  private JsonValue handedIn(JsonObject visit) throws Exception {
     JsonObject handIn =
         new JsonObject()
             .add("id", UUID.randomUUID().toString())
@@ -341,7 +365,7 @@ class WholeFormsTest extends SmallServerTest {
                 post("/api/day/hand-ins")
                     .contentType("application/json")
                     .content(handIn.toString())
-                    .with(user(inspector))
+                    .with(user("w-" + next))
                     .with(csrf()))
             .andReturn()
             .getResponse();

@@ -19,7 +19,6 @@ import org.whinridge.core.form.Question;
 import org.whinridge.core.form.compile.ExecutableForm;
 import org.whinridge.core.form.compile.FormCompiler;
 import org.whinridge.core.form.compile.FormProblem;
-import org.whinridge.core.form.compile.RuleView;
 import org.whinridge.core.form.line.FormText;
 import org.whinridge.core.form.line.LineView;
 import org.whinridge.core.layer.Feature;
@@ -35,7 +34,6 @@ import org.whinridge.core.place.GeometryJson;
 import org.whinridge.core.prefill.PlaceIndex;
 import org.whinridge.core.read.Clock;
 import org.whinridge.core.round.StopOrder;
-import org.whinridge.core.rules.saying.SentenceParts;
 import org.whinridge.core.said.Said;
 import org.whinridge.core.said.Unfit;
 import org.whinridge.core.text.Numbers;
@@ -87,11 +85,10 @@ public final class FieldEngine {
     return a.toString();
   }
 
-  /** A rule for its author's screen, see {@link RuleView}; type is "condition" or "". */
+  /** The rules of a form while they are written. */
   @JSExport
-  public static String rule(String form, String schema, String list, String text, String type) {
-    ValueType wanted = type.equals("condition") ? ValueType.YES_NO : ValueType.EMPTY;
-    return RuleView.of(Form.read(form), Schema.read(object(schema)), list, text, wanted).toString();
+  public static RuleDesk rules(String form, String schema) {
+    return new RuleDesk(Form.read(form), Schema.read(object(schema)));
   }
 
   /**
@@ -158,16 +155,6 @@ public final class FieldEngine {
   @JSExport
   public static String questionFor(String field) {
     return Question.forField(Field.read(object(field))).json().toString();
-  }
-
-  /** The text of a rule from the parts of a sentence; "" when these are no parts. */
-  @JSExport
-  public static String ruleFromParts(String parts) {
-    try {
-      return SentenceParts.read(object(parts)).text();
-    } catch (IllegalArgumentException e) {
-      return "";
-    }
   }
 
   /** A dry run over features: one long-lived object that takes them in lots. */
@@ -393,6 +380,14 @@ public final class FieldEngine {
     @JSExport
     public boolean tap(String name, String row, String code) {
       return filling.tap(name, row, code);
+    }
+
+    /**
+     * What each source of a question's prefill chain would give now, see {@link Filling#sources}.
+     */
+    @JSExport
+    public String sources(String name) {
+      return filling.sources(name).toString();
     }
 
     /** Confirms a prefilled answer of a row. */

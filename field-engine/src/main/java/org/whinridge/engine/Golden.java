@@ -11,6 +11,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.stream.Collectors;
 import org.locationtech.jts.geom.Coordinate;
 import org.locationtech.jts.geom.Geometry;
 import org.whinridge.core.layer.Feature;
@@ -26,11 +27,14 @@ import org.whinridge.core.prefill.LookUpValue;
 import org.whinridge.core.prefill.LookupResult;
 import org.whinridge.core.prefill.PlaceIndex;
 import org.whinridge.core.prefill.Source;
+import org.whinridge.core.rules.Completion;
 import org.whinridge.core.rules.Rule;
+import org.whinridge.core.rules.RuleWords;
 import org.whinridge.core.rules.Rules;
 import org.whinridge.core.rules.Scope;
 import org.whinridge.core.rules.Situation;
 import org.whinridge.core.rules.saying.CqlJson;
+import org.whinridge.core.rules.saying.Operand;
 import org.whinridge.core.rules.saying.Sentence;
 import org.whinridge.core.rules.saying.SentenceParts;
 import org.whinridge.core.text.Numbers;
@@ -133,6 +137,18 @@ public final class Golden {
             .flatMap(SentenceParts::of)
             .map(p -> p.json() + " " + p.text())
             .orElse("text only");
+      case "operand":
+        return read(input, ValueType.EMPTY)
+            .rule()
+            .flatMap(r -> Operand.of(r.tree()))
+            .map(o -> o.json() + " " + Operand.read(o.json()).text())
+            .orElse("text only");
+      case "words":
+        return RuleWords.of(input).stream()
+            .map(w -> w.kind().id() + " " + w.at().from() + "-" + w.at().to())
+            .collect(Collectors.joining(", "));
+      case "complete":
+        return complete(input);
       case "shape":
         return ShapeBorder.run(object(input)).toString();
       case "fields":
@@ -171,6 +187,15 @@ public final class Golden {
   private static String rule(String text) {
     Rules.Outcome o = read(text, ValueType.EMPTY);
     return o.rule().map(r -> ValueJson.write(r.evaluate(SITUATION)).toString()).orElse("problem");
+  }
+
+  /** The cursor is where | stands; what is offered, with what it would replace. */
+  private static String complete(String input) {
+    int at = input.indexOf('|');
+    Completion.Offer o = Completion.of(input.substring(0, at) + input.substring(at + 1), at, SCOPE);
+    return o.options().stream()
+        .map(x -> x.kind().id() + " " + x.text())
+        .collect(Collectors.joining("; ", o.from() + "-" + o.to() + " ", ""));
   }
 
   private static String lookup(JsonObject o) {

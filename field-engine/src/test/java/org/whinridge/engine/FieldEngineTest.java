@@ -163,15 +163,21 @@ class FieldEngineTest {
 
   @Test
   void rulesAreShownToTheirAuthorAndDraftsAreRunDry() {
-    assertThat(English.inText(FieldEngine.rule(LIST_FORM, SCHEMA, "rows", "m > 2", "condition")))
+    RuleDesk desk = FieldEngine.rules(LIST_FORM, SCHEMA);
+    assertThat(English.inText(desk.view("rows", "m > 2", "condition")))
         .contains("\"sentence\":\"m is over 2\"");
-    assertThat(English.inText(FieldEngine.rule(LIST_FORM, SCHEMA, "", "m > 2", "condition")))
+    assertThat(English.inText(desk.view("", "m > 2", "condition")))
         .contains("here it is written rows.m");
     assertThat(
-            FieldEngine.ruleFromParts(
-                "{\"join\":\"any\",\"parts\":[{\"question\":\"m\",\"comparison\":\"over\",\"values\":[\"2\"]},{\"question\":\"kind\",\"comparison\":\"answered\"}]}"))
-        .isEqualTo("m > 2 OR kind IS NOT NULL");
-    assertThat(FieldEngine.ruleFromParts("{}")).isEmpty();
+            desk.text(
+                "{'join':'any','parts':[{'left':{'kind':'name','names':['m']},'comparison':'over','values':[{'kind':'value','value':2}]},{'left':{'kind':'name','names':['kind']},'comparison':'answered'}]}"
+                    .replace('\'', '"')))
+        .isEqualTo("{\"text\":\"m > 2 OR kind IS NOT NULL\"}");
+    assertThat(English.inText(desk.text("{\"kind\":\"sum\"}"))).contains("takes 2 names");
+    assertThat(desk.text("{}")).contains("problem");
+    assertThat(desk.complete("", "kind = ", 7)).contains("\"kind\":\"code\"");
+    assertThat(desk.words("m > 2")).isEqualTo("[[0,1,\"name\"],[2,3,\"sign\"],[4,5,\"number\"]]");
+    assertThat(desk.choices("rows")).contains("\"name\":\"m\"", "\"name\":\"rows.m\"");
     assertThat(
             English.inText(
                 FieldEngine.notes(

@@ -41,7 +41,9 @@ interface VisitRepository extends JpaRepository<VisitEntity, UUID> {
   @Query(HEAD + "where v.person = :person and v.edition > 0 and v.id in :ids")
   List<VisitHead> heads(String person, Collection<UUID> ids);
 
-  long countByFormIdAndStartedAtGreaterThanEqual(UUID form, java.time.Instant from);
+  @Query(
+      "select v.formId, count(v) from VisitEntity v where v.formId in :forms and v.startedAt >= :from group by v.formId")
+  List<Object[]> countSince(Collection<UUID> forms, Instant from);
 
   /** Visit and feature of all accepted visits of a layer, the oldest first. */
   @Query(

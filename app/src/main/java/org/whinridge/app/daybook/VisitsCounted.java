@@ -1,7 +1,10 @@
 package org.whinridge.app.daybook;
 
 import java.time.Instant;
+import java.util.Collection;
+import java.util.Map;
 import java.util.UUID;
+import java.util.stream.Collectors;
 import org.springframework.stereotype.Component;
 import org.whinridge.app.form.VisitsOfForms;
 
@@ -15,7 +18,8 @@ class VisitsCounted implements VisitsOfForms {
   }
 
   @Override
-  public long since(UUID form, Instant from) {
-    return visits.countByFormIdAndStartedAtGreaterThanEqual(form, from);
+  public Map<UUID, Long> since(Collection<UUID> forms, Instant from) {
+    return visits.countSince(forms, from).stream()
+        .collect(Collectors.toMap(row -> (UUID) row[0], row -> (Long) row[1]));
   }
 }

@@ -12,10 +12,8 @@ interface EditionRepository extends JpaRepository<EditionEntity, UUID> {
 
   Optional<EditionEntity> findFirstByFormIdOrderByNumberDesc(UUID form);
 
-  /** All editions of a form without their documents, the newest first. */
+  /** All editions of forms without their documents, the newest first. */
   @Query(
-      "select new org.whinridge.app.form.EditionHead(e.number, e.publishedAt, e.publishedBy) from EditionEntity e where e.formId = :form order by e.number desc")
-  List<EditionHead> heads(UUID form);
-
-  List<EditionEntity> findByFormIdInOrderByNumber(Collection<UUID> forms);
+      "select new org.whinridge.app.form.EditionHead(e.formId, e.number, e.publishedAt, e.publishedBy) from EditionEntity e where e.formId in :forms order by e.number desc")
+  List<EditionHead> heads(Collection<UUID> forms);
 }

@@ -28,6 +28,7 @@ import org.whinridge.app.project.DeskPage;
 import org.whinridge.app.project.Project;
 import org.whinridge.app.project.Projects;
 import org.whinridge.app.shell.Needs;
+import org.whinridge.app.shell.Refusal;
 import org.whinridge.core.access.Right;
 import org.whinridge.core.form.Question;
 import org.whinridge.core.form.compile.FormProblem;
@@ -174,6 +175,22 @@ class FormController {
       @PathVariable String project, @PathVariable UUID id, @RequestParam int from) {
     Project p = projects.byKey(project);
     return forms.get(p.id(), id).layer().map(l -> proof(layers.byId(l), from)).orElse(List.of());
+  }
+
+  /** Where a feature stands in the layer's order. */
+  record At(int at) {}
+
+  /** A feature to fill the form with, by its id. */
+  @Needs(Right.SEE_REGISTER)
+  @GetMapping("/api/p/{project}/forms/{id}/proof/{feature}")
+  @ResponseBody
+  At proofOf(@PathVariable String project, @PathVariable UUID id, @PathVariable UUID feature) {
+    Project p = projects.byKey(project);
+    Layer layer = layers.byId(forms.get(p.id(), id).layerId());
+    return new At(
+        queries
+            .place(layer, feature.toString())
+            .orElseThrow(() -> Refusal.notFound("thing.feature")));
   }
 
   private List<JsonObject> proof(Layer layer, int from) {

@@ -3,7 +3,8 @@ package org.whinridge.app.form;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.time.ZoneId;
-import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -13,7 +14,6 @@ import org.springframework.stereotype.Component;
 import org.whinridge.app.layer.Layer;
 import org.whinridge.app.layer.Layers;
 import org.whinridge.app.project.Project;
-import org.whinridge.core.form.FormSettings;
 import org.whinridge.core.said.Said;
 
 /** The forms of a project as their list shows them. */
@@ -60,21 +60,40 @@ class FormLines {
   List<Line> of(Project project) {
     Map<UUID, Layer> byId =
         layers.list(project.id()).stream().collect(Collectors.toMap(Layer::id, l -> l));
-    List<Line> out = new ArrayList<>();
-    for (FormDraft f : forms.list(project.id())) {
-      FormSettings settings = f.form().settings();
-      LocalDate today = LocalDate.ofInstant(Layers.now(), project.zone());
-      Optional<LocalDate> since =
-          settings.season().map(s -> LocalDate.parse(s.begunBy(today.toString())));
-      out.add(
-          new Line(
-              f,
-              f.layer().map(byId::get).map(Layer::name),
-              forms.editions(f.id()),
-              visits.since(f.id(), since.map(d -> begin(d, project.zone())).orElse(Instant.EPOCH)),
-              settings.expectedVisits(),
-              since));
-    }
+    List<FormDraft> all = forms.list(project.id());
+    Map<UUID, List<EditionHead>> editions =
+        forms.editions(all.stream().map(FormDraft::id).toList());
+    Map<UUID, Optional<LocalDate>> begun = new LinkedHashMap<>();
+    for (FormDraft f : all) begun.put(f.id(), season(f, project.zone()));
+    Map<UUID, Long> received = received(begun, project.zone());
+    return all.stream()
+        .map(
+            f ->
+                new Line(
+                    f,
+                    f.layer().map(byId::get).map(Layer::name),
+                    editions.getOrDefault(f.id(), List.of()),
+                    received.getOrDefault(f.id(), 0L),
+                    f.form().settings().expectedVisits(),
+                    begun.get(f.id())))
+        .toList();
+  }
+
+  /** The first day of the season of today, or of the last one. */
+  private static Optional<LocalDate> season(FormDraft form, ZoneId zone) {
+    LocalDate today = LocalDate.ofInstant(Layers.now(), zone);
+    return form.form().settings().season().map(s -> LocalDate.parse(s.begunBy(today.toString())));
+  }
+
+  /** The visits since each form's season began: forms that begin on one day are asked together. */
+  private Map<UUID, Long> received(Map<UUID, Optional<LocalDate>> begun, ZoneId zone) {
+    Map<Instant, List<UUID>> together =
+        begun.keySet().stream()
+            .collect(
+                Collectors.groupingBy(
+                    id -> begun.get(id).map(d -> begin(d, zone)).orElse(Instant.EPOCH)));
+    Map<UUID, Long> out = new HashMap<>();
+    together.forEach((from, ids) -> out.putAll(visits.since(ids, from)));
     return out;
   }
 

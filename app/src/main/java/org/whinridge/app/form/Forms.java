@@ -3,6 +3,7 @@ package org.whinridge.app.form;
 import com.eclipsesource.json.Json;
 import java.time.Instant;
 import java.util.ArrayList;
+import java.util.Collection;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -78,10 +79,8 @@ public class Forms {
   /** A project's forms, the last changed first. */
   public List<FormDraft> list(UUID project) {
     List<FormEntity> all = forms.findByProjectIdOrderByChangedAtDesc(project);
-    Map<UUID, Integer> newest =
-        editions.findByFormIdInOrderByNumber(all.stream().map(f -> f.id).toList()).stream()
-            .collect(Collectors.toMap(e -> e.formId, e -> e.number, Math::max));
-    return all.stream().map(f -> of(f, newest.getOrDefault(f.id, 0))).toList();
+    Map<UUID, List<EditionHead>> published = editions(all.stream().map(f -> f.id).toList());
+    return all.stream().map(f -> of(f, number(published.get(f.id)))).toList();
   }
 
   /** The forms over a layer. */
@@ -108,7 +107,16 @@ public class Forms {
 
   /** All editions without their documents, the newest first. */
   public List<EditionHead> editions(UUID form) {
-    return editions.heads(form);
+    return editions.heads(List.of(form));
+  }
+
+  /** The editions of several forms without their documents, the newest first. */
+  Map<UUID, List<EditionHead>> editions(Collection<UUID> of) {
+    return editions.heads(of).stream().collect(Collectors.groupingBy(EditionHead::form));
+  }
+
+  private static int number(List<EditionHead> newestFirst) {
+    return newestFirst == null ? 0 : newestFirst.get(0).number();
   }
 
   /** The revision of a form's draft, without the draft. */

@@ -5,6 +5,7 @@ import java.util.Arrays;
 import java.util.BitSet;
 import java.util.LinkedHashSet;
 import java.util.List;
+import java.util.OptionalInt;
 import java.util.Set;
 import java.util.function.BiFunction;
 import org.locationtech.jts.geom.Envelope;
@@ -73,6 +74,13 @@ public class LayerQueries {
   public List<Feature> inOrder(Layer layer, int from, int most) {
     LayerColumns c = models.of(layer);
     return c.all().stream().skip(from).limit(most).mapToObj(c::feature).toList();
+  }
+
+  /** Where a feature stands in the layer's order, from 0; empty for none of the layer. */
+  public OptionalInt place(Layer layer, String feature) {
+    LayerColumns c = models.of(layer);
+    int row = c.row(feature);
+    return row < 0 ? OptionalInt.empty() : OptionalInt.of(c.all().get(0, row).cardinality());
   }
 
   /** How many features a filter holds for. */

@@ -39,14 +39,16 @@ final class EveryPage {
     all.put("make", p -> ready(p, home + "layers/make", "#make-page[data-ready]"));
     all.put("map", p -> ready(p, home + "map", "#project-map[data-ready]"));
     all.put("new form", p -> p.navigate(home + "forms/new"));
-    all.put(
-        "editions",
-        p -> {
-          first(p, home + "forms", "tbody a:text-is('Structure visit')");
-          p.navigate(p.url().replaceAll("[?#].*", "") + "/editions");
-        });
+    for (String leaf : new String[] {"editions", "hand-over", "blank"})
+      all.put("form " + leaf, p -> p.navigate(structureVisit(p, home) + "/" + leaf));
     all.put("about", p -> ready(p, home + "about", "#project-about[data-ready]"));
     all.put("form", p -> form(p, home));
+    all.put("form's kinds", p -> workshop(p, home, "#choose-kind", "#kinds"));
+    all.put("form as text", p -> workshop(p, home, "#as-text", "#form-text"));
+    all.put("form in languages", p -> workshop(p, home, "#as-languages", "#languages"));
+    all.put("what a form shares", p -> workshop(p, home, "#as-shared", "#shared"));
+    all.put("form on the map", p -> workshop(p, home, "#proof-map-turn", "#proof-map canvas"));
+    all.put("form's settings", p -> workshop(p, home, "#as-about", "#about"));
     all.put("plan", EveryPage::plan);
     all.put(
         "round",
@@ -84,11 +86,20 @@ final class EveryPage {
     p.waitForSelector("#card");
   }
 
-  private static void form(Page p, String home) {
+  private static String structureVisit(Page p, String home) {
     first(p, home + "forms", "tbody a:text-is('Structure visit')");
+    return p.url().replaceAll("[?#].*", "");
+  }
+
+  private static void form(Page p, String home) {
+    workshop(p, home, "[data-line=silt_depth_mm] button[data-name]", "#editor");
+  }
+
+  private static void workshop(Page p, String home, String pressed, String there) {
+    structureVisit(p, home);
     p.waitForSelector("#form-page[data-ready]");
-    p.click("[data-line=silt_depth_mm] button[data-name]");
-    p.waitForSelector("#editor");
+    p.click(pressed);
+    p.waitForSelector(there);
   }
 
   private static void plan(Page p) {

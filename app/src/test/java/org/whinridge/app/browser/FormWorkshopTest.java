@@ -7,48 +7,9 @@ import com.microsoft.playwright.Page;
 import java.nio.file.Path;
 import java.util.List;
 import org.junit.jupiter.api.Test;
-import org.springframework.test.context.DynamicPropertyRegistry;
-import org.springframework.test.context.DynamicPropertySource;
 
 /** Building a form by typing, wiring and arranging; taking back; two people in one draft. */
-class FormWorkshopTest extends DemoBrowserTest {
-  private static final Path OWN = temporary();
-
-  @DynamicPropertySource
-  static void own(DynamicPropertyRegistry r) {
-    // a store of its own: it changes forms that other stories fill
-    r.add("whinridge.data", OWN::toString);
-  }
-
-  private Page form(String who) {
-    Page desk = stage.desk(who);
-    desk.navigate(stage.base() + "/p/ostrey/forms");
-    desk.selectOption(
-        "#layer",
-        new com.microsoft.playwright.options.SelectOption().setLabel("Control structures"));
-    desk.click("main button.main");
-    desk.waitForSelector("#form-page[data-ready]");
-    return desk;
-  }
-
-  private static void stored(Page desk) {
-    assertThat(desk.locator("#stored")).containsText("stored");
-  }
-
-  private static void type(Page desk, String lines) {
-    desk.fill("#typing", lines);
-    desk.press("#typing", "Enter");
-    assertThat(desk.locator("#typing")).hasValue("");
-    stored(desk);
-  }
-
-  private static void is(Page desk, String... names) {
-    Locator lines = desk.locator("#questions [data-line]");
-    assertThat(lines).hasCount(names.length);
-    for (int i = 0; i < names.length; i++)
-      assertThat(lines.nth(i)).hasAttribute("data-line", names[i]);
-  }
-
+class FormWorkshopTest extends FormStories {
   @Test
   void aFormIsBuiltByTypingWiringAndArranging() {
     Page desk = form("coordinator");
@@ -114,13 +75,6 @@ class FormWorkshopTest extends DemoBrowserTest {
     org.assertj.core.api.Assertions.assertThat(stage.scriptErrors()).isEmpty();
   }
 
-  private static String text(Page desk) {
-    desk.click("#as-text");
-    String text = desk.inputValue("#text");
-    desk.click("#as-text");
-    return text;
-  }
-
   @Test
   void twoPeopleInOneDraftOverwriteNothing() {
     Page one = form("coordinator");
@@ -142,156 +96,6 @@ class FormWorkshopTest extends DemoBrowserTest {
     stored(two);
     one.click("[data-name=condition]");
     assertThat(one.locator("#e-hint")).hasValue("what the second saw");
-  }
-
-  /** The demo's form as lines, without the marks of what lines can't say. */
-  private String demoText() {
-    Page desk = stage.desk("coordinator");
-    desk.navigate(stage.base() + "/p/ostrey/forms");
-    desk.click("main td a:text-is('Structure visit')");
-    desk.waitForSelector("#form-page[data-ready]");
-    return plain(text(desk));
-  }
-
-  private static String plain(String text) {
-    return text.replace(" \u2026\n", "\n").strip();
-  }
-
-  /** A form without questions, on the demo's points. */
-  private Page bare() {
-    Page desk = stage.desk("coordinator");
-    desk.navigate(stage.base() + "/p/ostrey/forms/new");
-    desk.selectOption(
-        "#layer",
-        new com.microsoft.playwright.options.SelectOption().setLabel("Control structures"));
-    desk.check("input[name=start][value=NOTHING]");
-    desk.click("#form-new button");
-    desk.waitForSelector("#form-page[data-ready]");
-    assertThat(desk.locator("#questions")).containsText("An empty sheet");
-    return desk;
-  }
-
-  private static void choose(Page desk, String question) {
-    desk.click("[data-name=" + question + "]");
-    assertThat(desk.locator("[data-line=" + question + "]")).hasAttribute("data-chosen", "true");
-  }
-
-  private static void isWired(Page desk) {
-    assertThat(desk.locator("#wiring .wired")).hasCount(13);
-    assertThat(desk.locator("#live-sheet [data-question=kind] [aria-pressed=true]")).hasCount(1);
-  }
-
-  @Test
-  void theDemosFormIsBuiltByTypingAndWiringAlone() {
-    String wanted = demoText();
-    Page desk = bare();
-    type(desk, "--- page\n# Control structures");
-    desk.click("#wire-all");
-    stored(desk);
-    isWired(desk);
-    for (String needed : List.of("kind", "condition")) {
-      choose(desk, needed);
-      String line = desk.inputValue("#e-line").replace(" \u2026", "");
-      String hint =
-          needed.equals("kind") ? "" : wanted.replaceAll("(?s).* (// 1 very[^\n]*).*", " $1");
-      desk.fill("#e-line", line + " *" + hint);
-      desk.press("#e-line", "Enter");
-      stored(desk);
-    }
-    choose(desk, "silt_depth_mm");
-    type(desk, "Silted share of the width (%) {silt_share}: decimal .0");
-    choose(desk, "notes");
-    type(desk, "--- page\n# Photos\nPhoto of the structure {photo} x..5 (*)");
-    org.assertj.core.api.Assertions.assertThat(plain(text(desk))).isEqualTo(wanted);
-  }
-
-  @Test
-  void theDemosFormIsBuiltByPastingItsText() {
-    String wanted = demoText();
-    Page desk = bare();
-    desk.click("#as-text");
-    desk.fill("#text", wanted);
-    desk.click("#keep-text");
-    isWired(desk);
-    org.assertj.core.api.Assertions.assertThat(plain(text(desk))).isEqualTo(wanted);
-  }
-
-  /** Labels are typed into their boxes; everything else is done with the mouse. */
-  @Test
-  void theDemosFormIsBuiltWithTheMouse() {
-    String wanted = demoText();
-    Page desk = bare();
-    desk.click("#wire-all");
-    stored(desk);
-    isWired(desk);
-    fill(desk, "[data-part=section-title]", "Control structures");
-    menu(desk, 0, "Begin a page");
-    for (String needed : List.of("kind", "condition")) {
-      choose(desk, needed);
-      desk.selectOption("#e-need", "needed");
-      stored(desk);
-    }
-    fill(desk, "#e-hint", wanted.replaceAll("(?s).*// (1 very[^\n]*).*", "$1"));
-    kind(desk, "decimal", "Silted share of the width");
-    fill(desk, "#e-unit", "%");
-    fill(desk, "#e-decimals", "1");
-    rename(desk, "silt_share");
-    drag(desk, "silt_share", "last_inspected");
-    choose(desk, "notes");
-    kind(desk, "photo", "Photo of the structure");
-    desk.selectOption("#e-need", "wanted");
-    fill(desk, "#e-most", "5");
-    rename(desk, "photo");
-    desk.locator("[data-grip=photo]").click();
-    desk.locator("[data-name=photo]").press("s");
-    stored(desk);
-    fill(desk, "[data-section='1'] [data-part=section-title]", "Photos");
-    menu(desk, 1, "Begin a page");
-    org.assertj.core.api.Assertions.assertThat(plain(text(desk))).isEqualTo(wanted);
-    org.assertj.core.api.Assertions.assertThat(stage.scriptErrors()).isEmpty();
-  }
-
-  private static void fill(Page desk, String box, String text) {
-    desk.fill(box, text);
-    desk.press(box, "Tab");
-    stored(desk);
-  }
-
-  private static void menu(Page desk, int section, String what) {
-    Locator more = desk.locator("[data-section='" + section + "'] .form-section-more");
-    more.locator("summary").click();
-    more.locator("text=" + what).click();
-    stored(desk);
-  }
-
-  private static void kind(Page desk, String type, String label) {
-    desk.click("#choose-kind");
-    desk.click("[data-kind=" + type + "]");
-    assertThat(desk.locator("#e-label")).isFocused();
-    fill(desk, "#e-label", label);
-  }
-
-  private static void rename(Page desk, String name) {
-    desk.click("#e-hand summary");
-    desk.fill("#e-name", name);
-    desk.press("#e-name", "Enter");
-    assertThat(desk.locator("[data-line=" + name + "] #editor")).isVisible();
-  }
-
-  private static void drag(Page desk, String question, String before) {
-    Locator to = desk.locator("[data-line=" + before + "]");
-    desk.locator("[data-grip=" + question + "]").scrollIntoViewIfNeeded();
-    desk.click("[data-name=" + question + "]"); // shut, so that both are in view
-    to.scrollIntoViewIfNeeded();
-    var from = desk.locator("[data-grip=" + question + "]").boundingBox();
-    desk.mouse().move(from.x + 5, from.y + 20);
-    desk.mouse().down();
-    var at = to.boundingBox();
-    desk.mouse().move(at.x + 5, at.y + 30);
-    desk.mouse().move(at.x + 5, at.y + 10);
-    assertThat(to).hasAttribute("data-drop", "before");
-    desk.mouse().up();
-    stored(desk);
   }
 
   @Test
@@ -418,15 +222,6 @@ class FormWorkshopTest extends DemoBrowserTest {
                 .setTimeout(60_000));
     org.assertj.core.api.Assertions.assertThat(desk.inputValue("#typing").lines().count())
         .isEqualTo(39);
-  }
-
-  /** Puts a long text into a box at once, as a paste does. */
-  private static void pasted(Page desk, String box, String text) {
-    desk.locator(box)
-        .evaluate(
-            "(box, text) => { box.value = text; box.dispatchEvent(new Event('input', { bubbles: true })); }",
-            text);
-    desk.focus(box);
   }
 
   @Test

@@ -2,6 +2,8 @@ package org.whinridge.app.browser;
 
 import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.whinridge.app.browser.FormStories.stored;
+import static org.whinridge.app.browser.FormStories.text;
 
 import com.microsoft.playwright.Page;
 import java.nio.file.Path;
@@ -18,17 +20,6 @@ class RestartedServerTest {
   @AfterEach
   void end() {
     server.kill();
-  }
-
-  private static void stored(Page desk) {
-    assertThat(desk.locator("#stored")).containsText("stored");
-  }
-
-  private static String text(Page desk) {
-    desk.click("#as-text");
-    String text = desk.inputValue("#text");
-    desk.click("#as-text");
-    return text;
   }
 
   @Test

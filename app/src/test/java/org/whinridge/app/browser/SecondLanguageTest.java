@@ -178,8 +178,7 @@ class SecondLanguageTest extends DemoBrowserTest {
     desk.waitForSelector("#form-page[data-ready]");
     desk.click("[data-line=silt_depth_mm] button[data-name]");
     desk.waitForSelector("#editor");
-    desk.fill("#e-ask", "kind = 'slouce' AND count(nothing) > 1");
-    desk.locator("#e-ask").press("Tab");
+    FormStories.write(desk, "#e-ask", "kind = 'slouce' AND count(nothing) > 1");
     desk.waitForSelector("#form-problems");
     Stage.quiet(desk);
     look(desk, "problems", data, own, cut);

@@ -106,26 +106,33 @@ class TheThreadTest extends BrowserTest {
     open(desk, "notes");
     choose(desk, "#e-type", "long_text");
     open(desk, "silt_depth_mm");
-    change(desk, "#e-ask", "kind IN ('tide_flap', 'sluce')");
+    FormStories.rule(desk, "#e-ask", "kind IN ('tide_flap', 'sluce')");
     assertThat(desk.locator("#form-problems")).containsText("did you mean sluice?");
     assertThat(desk.locator("#publish")).hasAttribute("data-sound", "false");
-    desk.click("#editor >> text=Put");
+    desk.click("#editor [data-cure]");
     stored(desk);
     assertThat(desk.locator("#e-ask")).hasValue("kind IN ('tide_flap', 'sluice')");
     desk.click("#add-check");
     stored(desk);
-    change(desk, "[data-part=rule]", "silt_depth_mm <= width_mm");
+    FormStories.rule(desk, "#e-check-0", "silt_depth_mm <= width_mm");
     change(desk, "[data-part=message]", "Silt of {silt_depth_mm} mm is more than the width");
     desk.fill("#typing", "Silted share: decimal");
     assertThat(desk.locator("#understood")).containsText("Decimal number, name silted_share");
     desk.press("#typing", "Enter");
     open(desk, "silted_share");
-    change(desk, "#e-work", "round(silt_depth_mm / width_mm * 100, 1)");
+    FormStories.rule(desk, "#e-work", "round(silt_depth_mm / width_mm * 100, 1)");
     change(desk, "#e-unit", "%");
     open(desk, "beat");
+    desk.selectOption("#add-source", "place");
+    stored(desk);
     desk.selectOption(
-        "#e-look",
-        new com.microsoft.playwright.options.SelectOption().setLabel("Beat name, from Beats"));
+        "[data-look=layer]", new com.microsoft.playwright.options.SelectOption().setLabel("Beats"));
+    stored(desk);
+    desk.selectOption(
+        "[data-look=field]",
+        new com.microsoft.playwright.options.SelectOption().setLabel("Beat name"));
+    stored(desk);
+    desk.click("[data-source=place] >> text=sooner");
     stored(desk);
     assertThat(desk.locator("#live-sheet [data-question=beat]")).containsText("looked up in Beats");
     assertThat(desk.locator("#publish")).hasAttribute("data-sound", "true");

@@ -90,6 +90,16 @@ public record Form(
     return new Form(texts, others, rules, lookUps, allowed, settings, guidance);
   }
 
+  /** The form with other named rules. */
+  public Form withRules(List<NamedRule> others) {
+    return new Form(texts, sections, others, lookUps, allowed, settings, guidance);
+  }
+
+  /** The form with other look-ups that questions share. */
+  public Form withLookUps(Map<String, LookUp> others) {
+    return new Form(texts, sections, rules, others, allowed, settings, guidance);
+  }
+
   /** The form with other settings. */
   public Form with(FormSettings others) {
     return new Form(texts, sections, rules, lookUps, allowed, others, guidance);

@@ -48,6 +48,8 @@ public sealed interface Source {
           "moment",
           "position",
           "accuracy",
+          "height",
+          "bearing",
           "easting",
           "northing");
 

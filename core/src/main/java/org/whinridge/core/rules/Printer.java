@@ -61,7 +61,7 @@ public final class Printer {
   private static String text(Node n) {
     if (n instanceof Node.Literal l) return literal(l.value());
     if (n instanceof Node.Name m)
-      return plainName(m.name()) && !keyword(m.name())
+      return plainName(m.name()) && !RuleWords.isKeyword(m.name())
           ? m.name()
           : "\"" + m.name().replace("\"", "\"\"") + "\"";
     if (n instanceof Node.Compare c) return in(c.left(), 5) + " " + c.op() + " " + in(c.right(), 5);
@@ -104,12 +104,6 @@ public final class Printer {
             && (l.value() instanceof Value.Day || l.value() instanceof Value.Moment)
         ? "'" + l.value().plain() + "'"
         : text(n);
-  }
-
-  private static boolean keyword(String s) {
-    return List.of(
-            "AND", "OR", "NOT", "LIKE", "BETWEEN", "IN", "IS", "NULL", "DIV", "TRUE", "FALSE")
-        .contains(s.toUpperCase(java.util.Locale.ROOT));
   }
 
   private static boolean plainName(String s) {

@@ -1,6 +1,7 @@
 package org.whinridge.core.visit;
 
 import com.eclipsesource.json.Json;
+import com.eclipsesource.json.JsonArray;
 import com.eclipsesource.json.JsonObject;
 import java.util.List;
 import java.util.Map;
@@ -24,6 +25,7 @@ public final class Filling {
   private final FillingState state;
   private final VisitCells cells;
   private final Evaluation evaluation;
+  private final Prefill prefill;
   private final Confirming confirming;
   private final VisitRows rows;
   private final OpenPoints open;
@@ -36,7 +38,7 @@ public final class Filling {
     state = new FillingState(form, start);
     cells = new VisitCells(form, start, state);
     VisitSituation situation = new VisitSituation(form, start, state);
-    Prefill prefill = new Prefill(start, situation, new LookUps(form, start, situation));
+    prefill = new Prefill(start, situation, new LookUps(form, start, situation));
     evaluation = new Evaluation(form, start, state, situation, prefill);
     confirming = new Confirming(form, state, cells, evaluation);
     rows = new VisitRows(form, start, state, cells, evaluation, this::remember);
@@ -216,6 +218,18 @@ public final class Filling {
 
   private void remember() {
     steps.remember(state, evaluation);
+  }
+
+  /**
+   * What each source of a question's prefill chain would give now, in order: [{shown, empty, note?,
+   * wins, found: [{layer, feature, distanceM}]}]; the first that gives a value wins. Of what a
+   * look-up found at most 50 are named. Nothing for a question in a list, or one that is not there.
+   */
+  public JsonArray sources(String name) {
+    int i = form.indexOf(name);
+    return i < 0 || form.at(i).list() >= 0
+        ? new JsonArray()
+        : SourcesView.of(form.at(i).question(), prefill.each(form.at(i)), prefill);
   }
 
   /** The answer as other rules see it: empty when the question is not asked. */

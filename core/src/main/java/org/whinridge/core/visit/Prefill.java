@@ -2,6 +2,8 @@ package org.whinridge.core.visit;
 
 import com.eclipsesource.json.Json;
 import java.time.temporal.ChronoUnit;
+import java.util.ArrayList;
+import java.util.List;
 import java.util.Optional;
 import java.util.OptionalDouble;
 import org.locationtech.jts.geom.Coordinate;
@@ -43,6 +45,25 @@ final class Prefill {
       if (!f.note.isEmpty()) note = f.note;
     }
     return new First(Value.EMPTY, Provenance.NONE, note);
+  }
+
+  /** What each source of a question's chain would give by itself. */
+  List<First> each(Compiled c) {
+    List<First> out = new ArrayList<>();
+    for (int k = 0; k < c.question().prefill().size(); k++) {
+      Source s = c.question().prefill().get(k);
+      out.add(s instanceof Source.Place p ? placed(c, p) : simple(c, s, c.starts().get(k)));
+    }
+    return out;
+  }
+
+  LookUp lookUp(Source.Place p) {
+    return lookUps.named(p);
+  }
+
+  /** What a look-up found; nothing when it found none. */
+  List<LookupResult.Hit> found(Source.Place p) {
+    return lookUps.lookUp(lookUps.named(p)) instanceof LookupResult.Found f ? f.hits() : List.of();
   }
 
   static boolean looksUp(Question q) {
@@ -133,9 +154,11 @@ final class Prefill {
             .<Value>map(p -> new Value.Place(GeometryJson.WGS84.createPoint(p)))
             .orElse(Value.EMPTY);
       case "accuracy":
-        return start.fix().accuracyM().isPresent()
-            ? Value.of(start.fix().accuracyM().getAsDouble())
-            : Value.EMPTY;
+        return VisitSituation.known(start.fix().accuracyM());
+      case "height":
+        return VisitSituation.known(start.fix().heightM());
+      case "bearing":
+        return VisitSituation.known(start.fix().bearingDeg());
       default:
         return start
             .system()
@@ -149,7 +172,7 @@ final class Prefill {
   private static Value fit(Value v, ValueType type) {
     if (v.isEmpty() || v.type() == type) return v;
     if (type == ValueType.TEXT) return Value.text(v.plain());
-    if (type == ValueType.LIST) return Value.many(java.util.List.of(v));
+    if (type == ValueType.LIST) return Value.many(List.of(v));
     return v instanceof Value.Text t ? ValueJson.readText(t.value(), type) : v;
   }
 

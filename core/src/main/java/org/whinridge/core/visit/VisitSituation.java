@@ -5,6 +5,7 @@ import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import java.util.OptionalDouble;
 import org.locationtech.jts.geom.Coordinate;
 import org.whinridge.core.form.compile.ExecutableForm;
 import org.whinridge.core.rules.Situation;
@@ -70,9 +71,11 @@ final class VisitSituation implements Situation {
       case "place":
         return place();
       case "fix.accuracy":
-        return start.fix().accuracyM().isPresent()
-            ? Value.of(start.fix().accuracyM().getAsDouble())
-            : Value.EMPTY;
+        return known(start.fix().accuracyM());
+      case "fix.height":
+        return known(start.fix().heightM());
+      case "device.bearing":
+        return known(start.fix().bearingDeg());
       case "fix.satellites":
         return start.fix().satellites().isPresent()
             ? Value.of(start.fix().satellites().getAsInt())
@@ -88,6 +91,10 @@ final class VisitSituation implements Situation {
       default:
         return Value.EMPTY;
     }
+  }
+
+  static Value known(OptionalDouble d) {
+    return d.isPresent() ? Value.of(d.getAsDouble()) : Value.EMPTY;
   }
 
   /** A column over the rows that are there, or without one the rows' ids. */

@@ -72,12 +72,26 @@ public record VisitStart(
   /** A row of the last visit. */
   public record LastRow(String id, Map<String, Value> answers) {}
 
-  /** A position with its quality. */
+  /**
+   * A position with its quality.
+   *
+   * @param heightM above the ellipsoid, as receivers tell it
+   * @param bearingDeg the way that the device points to, by its compass, from 0 (north) to 360
+   */
   public record Fix(
-      Optional<Coordinate> position, OptionalDouble accuracyM, OptionalInt satellites) {
+      Optional<Coordinate> position,
+      OptionalDouble accuracyM,
+      OptionalInt satellites,
+      OptionalDouble heightM,
+      OptionalDouble bearingDeg) {
     /** No position. */
     public static final Fix NONE =
         new Fix(Optional.empty(), OptionalDouble.empty(), OptionalInt.empty());
+
+    /** A position of a device that knows neither its height nor where it points to. */
+    public Fix(Optional<Coordinate> position, OptionalDouble accuracyM, OptionalInt satellites) {
+      this(position, accuracyM, satellites, OptionalDouble.empty(), OptionalDouble.empty());
+    }
   }
 
   /** Knows the values that other features have, of the pack or of the whole layer. */
@@ -147,9 +161,9 @@ public record VisitStart(
 
   /**
    * A start from its JSON form: person, device, startedAt (ISO 8601), offset (minutes), edition,
-   * position {lon, lat, accuracy, satellites}, last {question: value, list section: [{id,
-   * answers}]}, lastDay, turn. Feature, look-up layers and coordinate system are given beside it,
-   * since they live longer than one visit.
+   * position {lon, lat, accuracy, satellites, height, bearing}, last {question: value, list
+   * section: [{id, answers}]}, lastDay, turn. Feature, look-up layers and coordinate system are
+   * given beside it, since they live longer than one visit.
    */
   public static VisitStart read(
       JsonObject o,
@@ -182,9 +196,9 @@ public record VisitStart(
     return new Fix(
         Optional.of(new Coordinate(lon.getAsDouble(), lat.getAsDouble())),
         number(p, "accuracy"),
-        satellites.isEmpty()
-            ? OptionalInt.empty()
-            : OptionalInt.of((int) satellites.getAsDouble()));
+        satellites.isEmpty() ? OptionalInt.empty() : OptionalInt.of((int) satellites.getAsDouble()),
+        number(p, "height"),
+        number(p, "bearing"));
   }
 
   // A start comes from a device with its visit: what can't be read there counts as missing, so that

@@ -10,7 +10,7 @@ import java.util.Optional;
 import java.util.Random;
 import org.junit.jupiter.api.Test;
 import org.whinridge.core.form.Form;
-import org.whinridge.core.form.compile.RuleView;
+import org.whinridge.core.form.compile.RulePlace;
 import org.whinridge.core.layer.Feature;
 import org.whinridge.core.layer.Schema;
 import org.whinridge.core.said.English;
@@ -125,16 +125,13 @@ class DryRunTest {
     Form form = Form.read(WalkFixture.FORM);
     assertThat(
             English.worded(
-                RuleView.of(
-                    form,
-                    WalkFixture.SCHEMA,
-                    "defects",
-                    "severity>3 and kind='bank'",
-                    ValueType.YES_NO)))
+                new RulePlace(form, WalkFixture.SCHEMA, "defects")
+                    .view("severity>3 and kind='bank'", ValueType.YES_NO)))
         .hasToString(
-            "{\"text\":\"severity > 3 AND kind = 'bank'\",\"sentence\":\"severity is over 3 and kind is bank\",\"parts\":{\"join\":\"all\",\"parts\":[{\"question\":\"severity\",\"comparison\":\"over\",\"values\":[\"3\"]},{\"question\":\"kind\",\"comparison\":\"is\",\"values\":[\"'bank'\"]}]},\"json\":{\"op\":\"and\",\"args\":[{\"op\":\">\",\"args\":[{\"property\":\"severity\"},3]},{\"op\":\"=\",\"args\":[{\"property\":\"kind\"},\"bank\"]}]}}");
+            "{\"text\":\"severity > 3 AND kind = 'bank'\",\"sentence\":\"severity is over 3 and kind is bank\",\"parts\":{\"join\":\"all\",\"parts\":[{\"left\":{\"kind\":\"name\",\"names\":[\"severity\"]},\"comparison\":\"over\",\"values\":[{\"kind\":\"value\",\"value\":3}]},{\"left\":{\"kind\":\"name\",\"names\":[\"kind\"]},\"comparison\":\"is\",\"values\":[{\"kind\":\"value\",\"value\":\"bank\"}]}]},\"operand\":null,\"json\":{\"op\":\"and\",\"args\":[{\"op\":\">\",\"args\":[{\"property\":\"severity\"},3]},{\"op\":\"=\",\"args\":[{\"property\":\"kind\"},\"bank\"]}]}}");
     assertThat(
-            RuleView.of(form, WalkFixture.SCHEMA, "", "kind = bank", ValueType.YES_NO)
+            new RulePlace(form, WalkFixture.SCHEMA, "")
+                .view("kind = bank", ValueType.YES_NO)
                 .get("problems")
                 .asArray()
                 .get(0)
@@ -142,7 +139,8 @@ class DryRunTest {
                 .getString("fix", ""))
         .isEqualTo("'bank'");
     assertThat(
-            RuleView.of(form, WalkFixture.SCHEMA, "", "sum(defects.length_m) > 2", ValueType.YES_NO)
+            new RulePlace(form, WalkFixture.SCHEMA, "")
+                .view("abs(sum(defects.length_m)) > 2", ValueType.YES_NO)
                 .get("parts")
                 .isNull())
         .isTrue();

@@ -30,6 +30,8 @@ final class FormScope implements Scope {
           "place",
           "fix.accuracy",
           "fix.satellites",
+          "fix.height",
+          "device.bearing",
           "device.person",
           "device.name",
           "visit.started",
@@ -59,6 +61,12 @@ final class FormScope implements Scope {
     plain("place", ValueType.GEOMETRY, Said.of("name.place"));
     plain("fix.accuracy", ValueType.NUMBER, Said.of("name.accuracy"));
     plain("fix.satellites", ValueType.NUMBER, Said.of("name.satellites"));
+    names.put(
+        "fix.height",
+        new Known("fix.height", ValueType.NUMBER, Said.of("name.height"), List.of(), "m"));
+    names.put(
+        "device.bearing",
+        new Known("device.bearing", ValueType.NUMBER, Said.of("name.bearing"), List.of(), "°"));
     plain("device.person", ValueType.TEXT, Said.of("name.person"));
     plain("device.name", ValueType.TEXT, Said.of("name.device"));
     plain("visit.started", ValueType.DATE_TIME, Said.of("name.started"));

@@ -4,6 +4,6 @@
  * org.whinridge.core.form.compile.FormScope}, {@link org.whinridge.core.form.compile.LookUpScope}),
  * checks what questions write to ({@link org.whinridge.core.form.compile.Wiring}), sorts the
  * questions, and has {@link org.whinridge.core.form.compile.NeverHolds} find what can never be
- * asked or met. {@link org.whinridge.core.form.compile.RuleView} shows one rule to its author.
+ * asked or met. {@link org.whinridge.core.form.compile.RulePlace} shows one rule to its author.
  */
 package org.whinridge.core.form.compile;

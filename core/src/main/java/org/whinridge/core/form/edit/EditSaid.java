@@ -49,6 +49,10 @@ public final class EditSaid {
       default:
         if (op.startsWith("section."))
           return Said.of("formStep.section", "what", section(form, edit));
+        if (op.startsWith("rule."))
+          return Said.of("formStep.rule", "what", edit.getString("name", ""));
+        if (op.startsWith("lookUp."))
+          return Said.of("formStep.lookUp", "what", edit.getString("name", ""));
         return Said.of(op.startsWith("block.") ? "formStep.block" : "formStep.several");
     }
   }

@@ -41,6 +41,10 @@ import org.whinridge.core.said.Unfit;
  *       {section}: see {@link SectionEdit}
  *   <li>block.of {questions, title}, block.set {section, block, property, value}, block.dissolve
  *       {section, block}
+ *   <li>rule.set {name, label, rule}: a rule that several questions share, added or changed;
+ *       rule.remove {name}
+ *   <li>lookUp.set {name, lookUp: {…}}: a place look-up that several questions share, added or
+ *       changed; lookUp.rename {name, value}; lookUp.remove {name}: who used it has it as its own
  *   <li>title {value}, replace {form: {…}}
  *   <li>settings {setting, value}: see {@link FormSettings}; null takes it away
  *   <li>guidance {value: [{title, text, file, name}]}: what travels with the form, whole
@@ -73,6 +77,7 @@ public final class FormEdit {
   private static Form done(Form form, JsonObject edit) {
     String op = edit.getString("op", "");
     if (op.startsWith("section.") || op.startsWith("block.")) return SectionEdit.apply(form, edit);
+    if (op.startsWith("rule.") || op.startsWith("lookUp.")) return SharedEdit.apply(form, edit);
     switch (op) {
       case "set":
         return set(form, edit);

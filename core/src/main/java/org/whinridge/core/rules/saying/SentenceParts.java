@@ -8,16 +8,15 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
 import org.whinridge.core.rules.Node;
-import org.whinridge.core.rules.Printer;
 import org.whinridge.core.rules.Rule;
-import org.whinridge.core.rules.Span;
 import org.whinridge.core.said.Said;
 import org.whinridge.core.said.Unfit;
 import org.whinridge.core.value.Value;
+import org.whinridge.core.value.ValueType;
 
 /**
- * A condition as parts that a screen can edit one by one: question, comparison, values; joined by
- * all or by any. What is richer than that has no parts and is edited as text.
+ * A condition as parts that a screen can edit one by one: what is compared, how, with which values;
+ * joined by all or by any. What is richer than that has no parts and is edited as text.
  *
  * @param all whether all parts must hold (AND), or one is enough (OR)
  */
@@ -63,6 +62,27 @@ public record SentenceParts(boolean all, List<Part> parts) {
       return takes;
     }
 
+    /**
+     * Whether it can be asked of a value.
+     *
+     * @param coded whether the value is one of a list of codes
+     */
+    public boolean fits(ValueType type, boolean coded) {
+      return switch (this) {
+        case ANSWERED, NOT_ANSWERED -> true;
+        case YES, NO -> type == ValueType.YES_NO;
+        case HAS_ANY, HAS_ALL -> type == ValueType.LIST;
+        case LIKE, NOT_LIKE -> type == ValueType.TEXT && !coded;
+        case ONE_OF, NONE_OF -> type == ValueType.TEXT || type == ValueType.NUMBER;
+        case IS, IS_NOT -> isOrdered(type) || type == ValueType.TEXT;
+        default -> isOrdered(type);
+      };
+    }
+
+    private static boolean isOrdered(ValueType type) {
+      return type == ValueType.NUMBER || type == ValueType.DATE || type == ValueType.DATE_TIME;
+    }
+
     static Optional<Comparison> of(String id) {
       for (Comparison c : values()) if (c.id().equals(id)) return Optional.of(c);
       return Optional.empty();
@@ -72,36 +92,36 @@ public record SentenceParts(boolean all, List<Part> parts) {
   /**
    * One part.
    *
-   * @param question the name on the left
-   * @param values what it is compared with, each in CQL2 Text: a literal, another name, today() or
-   *     now()
+   * @param left what is compared; it reads at least one name
+   * @param values what it is compared with
    */
-  public record Part(String question, Comparison comparison, List<String> values) {
+  public record Part(Operand left, Comparison comparison, List<Operand> values) {
     public Part {
       values = List.copyOf(values);
     }
 
     /** The part as CQL2 Text. */
     String text() {
-      String q = Printer.print(new Node.Name(question, new Span(0, 0)));
-      String list = "(" + String.join(", ", values) + ")";
+      String q = left.text();
+      List<String> v = values.stream().map(Operand::text).toList();
+      String list = "(" + String.join(", ", v) + ")";
       switch (comparison) {
         case IS:
-          return q + " = " + values.get(0);
+          return q + " = " + v.get(0);
         case IS_NOT:
-          return q + " <> " + values.get(0);
+          return q + " <> " + v.get(0);
         case UNDER:
-          return q + " < " + values.get(0);
+          return q + " < " + v.get(0);
         case OVER:
-          return q + " > " + values.get(0);
+          return q + " > " + v.get(0);
         case AT_MOST:
-          return q + " <= " + values.get(0);
+          return q + " <= " + v.get(0);
         case AT_LEAST:
-          return q + " >= " + values.get(0);
+          return q + " >= " + v.get(0);
         case BETWEEN:
-          return q + " BETWEEN " + values.get(0) + " AND " + values.get(1);
+          return q + " BETWEEN " + v.get(0) + " AND " + v.get(1);
         case NOT_BETWEEN:
-          return q + " NOT BETWEEN " + values.get(0) + " AND " + values.get(1);
+          return q + " NOT BETWEEN " + v.get(0) + " AND " + v.get(1);
         case ONE_OF:
           return q + " IN " + list;
         case NONE_OF:
@@ -111,9 +131,9 @@ public record SentenceParts(boolean all, List<Part> parts) {
         case HAS_ALL:
           return "A_CONTAINS(" + q + ", " + list + ")";
         case LIKE:
-          return q + " LIKE " + values.get(0);
+          return q + " LIKE " + v.get(0);
         case NOT_LIKE:
-          return q + " NOT LIKE " + values.get(0);
+          return q + " NOT LIKE " + v.get(0);
         case YES:
           return q;
         case NO:
@@ -179,17 +199,16 @@ public record SentenceParts(boolean all, List<Part> parts) {
     return Optional.empty();
   }
 
-  private static Optional<Part> part(Node question, Comparison comparison, List<Node> values) {
-    if (!(question instanceof Node.Name name)) return Optional.empty();
-    List<String> texts = new ArrayList<>();
+  private static Optional<Part> part(Node left, Comparison comparison, List<Node> values) {
+    Optional<Operand> of = Operand.of(left).filter(Operand::reads);
+    if (of.isEmpty()) return Optional.empty();
+    List<Operand> with = new ArrayList<>();
     for (Node v : values) {
-      boolean clock =
-          v instanceof Node.Call c && (c.function().equals("today") || c.function().equals("now"));
-      if (!(v instanceof Node.Literal) && !(v instanceof Node.Name) && !clock)
-        return Optional.empty();
-      texts.add(Printer.print(v));
+      Optional<Operand> o = Operand.of(v);
+      if (o.isEmpty()) return Optional.empty();
+      with.add(o.get());
     }
-    return Optional.of(new Part(name.name(), comparison, texts));
+    return Optional.of(new Part(of.get(), comparison, with));
   }
 
   private static Comparison comparison(String op) {
@@ -214,15 +233,15 @@ public record SentenceParts(boolean all, List<Part> parts) {
     return String.join(all ? " AND " : " OR ", parts.stream().map(Part::text).toList());
   }
 
-  /** The JSON form: {join: all | any, parts: [{question, comparison, values}]}. */
+  /** The JSON form: {join: all | any, parts: [{left, comparison, values}]}, see {@link Operand}. */
   public JsonObject json() {
     JsonArray a = new JsonArray();
     for (Part p : parts) {
       JsonArray values = new JsonArray();
-      for (String v : p.values) values.add(v);
+      for (Operand v : p.values) values.add(v.json());
       a.add(
           new JsonObject()
-              .add("question", p.question)
+              .add("left", p.left.json())
               .add("comparison", p.comparison.id())
               .add("values", values));
     }
@@ -233,7 +252,7 @@ public record SentenceParts(boolean all, List<Part> parts) {
    * Reads the JSON form.
    *
    * @throws IllegalArgumentException with a sentence for people when a comparison is not known or
-   *     has the wrong number of values
+   *     has the wrong number of values, or an operand is none
    */
   public static SentenceParts read(JsonObject o) {
     List<Part> parts = new ArrayList<>();
@@ -243,13 +262,15 @@ public record SentenceParts(boolean all, List<Part> parts) {
         String id = p.getString("comparison", "");
         Comparison c =
             Comparison.of(id).orElseThrow(() -> new Unfit("rule.noComparison", "comparison", id));
-        List<String> values = new ArrayList<>();
+        List<Operand> values = new ArrayList<>();
         if (p.get("values") != null)
-          for (JsonValue x : p.get("values").asArray()) values.add(x.asString());
+          for (JsonValue x : p.get("values").asArray()) values.add(Operand.read(x));
         if (c.takes < 0 ? values.isEmpty() : values.size() != c.takes)
           throw new Unfit(
               c.takes < 0 ? "rule.takesSome" : "rule.takes", "comparison", c.said(), "n", c.takes);
-        parts.add(new Part(p.getString("question", ""), c, values));
+        Operand left = Operand.read(p.get("left"));
+        if (!left.reads()) throw new Unfit("rule.noName");
+        parts.add(new Part(left, c, values));
       }
     } catch (UnsupportedOperationException | NullPointerException e) {
       throw new Unfit("rule.noParts").because(e);

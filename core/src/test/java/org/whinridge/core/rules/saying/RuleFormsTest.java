@@ -17,7 +17,7 @@ import org.whinridge.core.value.ValueType;
 
 /** One rule in its other forms: CQL2 JSON, a sentence, parts of a sentence, under a new name. */
 class RuleFormsTest {
-  private final TestNames names = new TestNames();
+  private final TestNames names = new TestNames().generated();
 
   private Rule rule(String text) {
     Rules.Outcome o = Rules.formula(text, names, ValueType.EMPTY);
@@ -116,7 +116,15 @@ class RuleFormsTest {
         "kind = 'weir' OR width IS NULL OR NOT ok",
         "silt BETWEEN 1 AND width",
         "built <= today() AND ok",
-        "A_OVERLAPS(defects, ('crack', 'leak')) AND note NOT LIKE 'a%' AND kind NOT IN ('weir')"
+        "A_OVERLAPS(defects, ('crack', 'leak')) AND note NOT LIKE 'a%' AND kind NOT IN ('weir')",
+        "silt + width + silt = 100",
+        "silt >= width + 2 AND silt > width - 0.5",
+        "count(defects) BETWEEN 1 AND 3",
+        "round(100 * silt / width, 1) > 20",
+        "built <= add_days(today(), -30)",
+        "years_between(built, today()) > 30",
+        "length_m(place) > 100 OR area_ha(place) > 0.25",
+        "silt - width < -5 AND width * silt > 1 AND silt / width < 2"
       })
   void partsOfASentenceGiveTheRuleBack(String text) {
     SentenceParts parts = SentenceParts.of(rule(text)).orElseThrow();
@@ -125,14 +133,23 @@ class RuleFormsTest {
   }
 
   @ParameterizedTest
-  @ValueSource(strings = {"ok AND (silt > 1 OR width > 2)", "silt + 1 > 2", "count(defects) > 1"})
+  @ValueSource(
+      strings = {
+        "ok AND (silt > 1 OR width > 2)",
+        "silt * 2 > 2",
+        "1 < silt",
+        "abs(silt) > 1",
+        "silt - width - 1 > 2",
+        "ok = TRUE"
+      })
   void whatIsTooRichForPartsStaysText(String text) {
     assertThat(SentenceParts.of(rule(text))).isEmpty();
   }
 
   @Test
   void brokenPartsAreRefusedInWords() {
-    String part = "{\"join\":\"all\",\"parts\":[{\"question\":\"silt\",\"comparison\":\"%s\"}]}";
+    String part =
+        "{\"join\":\"all\",\"parts\":[{\"left\":{\"kind\":\"name\",\"names\":[\"silt\"]},\"comparison\":\"%s\"}]}";
     assertThatThrownBy(() -> SentenceParts.read(Json.parse(part.replace("%s", "over")).asObject()))
         .satisfies(English.says("‘is over’ takes 1 value"));
     assertThatThrownBy(() -> SentenceParts.read(Json.parse(part.replace("%s", "beats")).asObject()))

@@ -1,0 +1,127 @@
+// The foot of the workshop: the feature with which the sheet is filled, how it is looked at, and how all features fare.
+import { openWords, trail } from "../../sheet/points.js";
+import { check, choose } from "../../shell/controls.js";
+import { say } from "../../shell/say.js";
+import { symbol } from "../../shell/symbols.js";
+import { html, nothing } from "../../shell/view.js";
+
+/** So many failing features are named at a time. */
+const NAMED = 12;
+
+/** @type {Record<string, import("../../shell/say.js").MessageKey>} */
+const KIND = {
+  firm: "desk.dry.firm",
+  soft: "desk.dry.soft",
+  missing: "desk.dry.missing",
+  "does not fit": "desk.dry.misfit",
+};
+
+function stepping(state) {
+  const name = state.how.fresh
+    ? say("desk.form.newFeature")
+    : state.proof
+      ? say("desk.form.proof", { caption: state.proof.caption || say("desk.noCaption"), n: state.at + 1, of: state.features })
+      : say("desk.form.noFeatures");
+  const step = (id, by, sign, said) =>
+    html`<button
+      type="button"
+      class="plain"
+      id=${id}
+      data-key=${by > 0 ? "n" : "p"}
+      aria-label=${said}
+      ?disabled=${state.features < 2}
+      @click=${() => state.step(by)}
+    >
+      ${symbol(sign)}
+    </button>`;
+  return html`${step("proof-before", -1, "left", say("desk.form.previousFeature"))}
+    <span id="proof-name">${name}</span> ${step("proof-next", 1, "right", say("desk.form.nextFeature"))}
+    <span class="trail static!" id="live-trail">${trail(state.live.view)}</span>
+    <span id="proof-open">${openWords(state.live.view.points)}</span>`;
+}
+
+/** How the sheet is looked at: as which visit, how wide, in which light and language. */
+function looking(state) {
+  const { how } = state;
+  const put = (more) => state.lookAt(more);
+  /** @type {[string, string][]} */
+  const widths = [
+    ["desk", say("desk.form.widthDesk")],
+    ["phone", say("desk.form.widthPhone")],
+    ["tablet", say("desk.form.widthTablet")],
+  ];
+  const languages = [["", say("desk.form.ownLanguage")], ...state.languages.map((l) => [l, l])];
+  return html`<details class="proof-how" ?open=${how.open} @toggle=${(e) => (how.open = e.target.open)}>
+    <summary id="proof-how">${say("desk.form.lookAtIt")}</summary>
+    <div class="flex flex-wrap gap-3 items-center py-1">
+      ${choose(say("desk.form.width"), how.width, widths, (width) => put({ width }), { id: "proof-width" })}
+      ${languages.length > 1 ? choose(say("desk.form.language"), how.language, /** @type {any} */ (languages), (language) => put({ language }), { id: "proof-language" }) : nothing}
+      <label class="flex items-center gap-2"
+        >${check(say("desk.form.asNew"), how.fresh, (fresh) => put({ fresh }), { id: "proof-fresh" })}</label
+      >
+      <label class="flex items-center gap-2"
+        >${check(say("desk.form.asOffice"), how.office, (office) => put({ office }), { id: "proof-office" })}</label
+      >
+      <label class="flex items-center gap-2">${check(say("desk.form.inSun"), how.sun, (sun) => put({ sun }), { id: "proof-sun" })}</label>
+    </div>
+  </details>`;
+}
+
+function failing(state, f) {
+  const { dry } = state;
+  const open = dry.open === f.key;
+  const named = f.features.slice(0, NAMED);
+  return html`<li>
+    <button type="button" class="plain" data-failing=${f.key} aria-expanded=${String(open)} @click=${() => dry.show(f.key)}>
+      <b>${f.count}</b> ${state.labelOf(f.question)}: ${f.message} <span class="chip">${say(KIND[f.kind])}</span>
+    </button>
+    ${
+      open
+        ? html`<p class="rule-which">
+            ${named.map(
+              (id) =>
+                html`<button type="button" class="plain" data-feature=${id} @click=${() => state.proofAt(id, f.question)}>
+                  ${dry.result.captions[id] || say("desk.noCaption")}
+                </button>`,
+            )}
+            ${f.count > named.length ? html`<span class="quiet">${say("desk.rule.andMore", { n: f.count - named.length })}</span>` : nothing}
+          </p>`
+        : nothing
+    }
+  </li>`;
+}
+
+/** How all features of the layer fare under the draft. */
+function dryRun(state) {
+  const { dry } = state;
+  const r = dry.result;
+  if (!state.layer) return nothing;
+  const run = html`<button type="button" class="plain" id="dry-run" ?disabled=${dry.running || !state.isSound} @click=${() => dry.run()}>
+    ${dry.running ? say("desk.dry.running", { n: r?.features ?? 0 }) : say("desk.dry.run")}
+  </button>`;
+  if (!r) return run;
+  const all = [...r.failing.values()].sort((a, b) => b.count - a.count);
+  const against =
+    state.edition && (r.better || r.worse) ? say("desk.dry.against", { better: r.better, worse: r.worse, n: state.edition }) : "";
+  const part = r.features < r.of && !dry.running ? say("desk.rule.ofFirst", { n: r.features }) : "";
+  return html`<details id="dry" ?open=${Boolean(dry.open)}>
+    <summary>
+      ${say("desk.dry.passed", { n: r.passed, of: r.features })} ${part} ${against}
+      ${dry.isNow || dry.running ? nothing : html`<span class="chip">${say("desk.dry.older")}</span>`}
+    </summary>
+    ${run}
+    <ul class="dry-failing">
+      ${all.map((f) => failing(state, f))}
+    </ul>
+  </details>`;
+}
+
+/** @param {any} state */
+export function proofing(state) {
+  return html`${stepping(state)}
+    ${state.isSound || state.questions.length === 0 ? nothing : html`<span class="chip trouble">${say("desk.form.sheetStands")}</span>`}
+    <button type="button" class="plain" id="proof-map-turn" aria-pressed=${String(state.mapShown)} @click=${() => state.turnMap()}>
+      ${say("desk.form.onTheMap")}
+    </button>
+    ${looking(state)} ${dryRun(state)}`;
+}

@@ -1,0 +1,109 @@
+package org.whinridge.app.form;
+
+import com.eclipsesource.json.JsonObject;
+import jakarta.validation.Valid;
+import jakarta.validation.constraints.Min;
+import jakarta.validation.constraints.NotNull;
+import java.security.Principal;
+import java.util.List;
+import java.util.Map;
+import java.util.UUID;
+import org.springframework.stereotype.Controller;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.ResponseBody;
+import org.whinridge.app.project.Project;
+import org.whinridge.app.project.Projects;
+import org.whinridge.app.shell.Needs;
+import org.whinridge.core.access.Right;
+
+/** How a draft, or one condition of it, fares on the features of its layer. */
+@Controller
+class DraftRunsController {
+  private final Projects projects;
+  private final Forms forms;
+  private final DraftRuns runs;
+
+  DraftRunsController(Projects projects, Forms forms, DraftRuns runs) {
+    this.projects = projects;
+    this.forms = forms;
+    this.runs = runs;
+  }
+
+  /** A condition, CQL2 Text. */
+  record Asked(@NotNull(message = "border.isMissing") String rule) {}
+
+  /**
+   * The answer.
+   *
+   * @param counted whether it could be; else all else is empty
+   */
+  record Told(
+      boolean counted,
+      int holds,
+      int fails,
+      int features,
+      int of,
+      List<DraftRuns.Named> first,
+      String filter) {}
+
+  /** For how many features a condition holds. */
+  @Needs(Right.BUILD_FORMS)
+  @PostMapping("/api/p/{project}/forms/{id}/tally")
+  @ResponseBody
+  Told tally(
+      @PathVariable String project,
+      @PathVariable UUID id,
+      @Valid @RequestBody Asked asked,
+      Principal person) {
+    Project p = projects.byKey(project);
+    return runs.tally(p, forms.get(p.id(), id), asked.rule, person.getName())
+        .map(t -> new Told(true, t.holds(), t.fails(), t.features(), t.of(), t.first(), t.filter()))
+        .orElse(new Told(false, 0, 0, 0, 0, List.of(), ""));
+  }
+
+  /** How many features were run before. */
+  record From(@Min(value = 0, message = "border.isLessThan0") int from) {}
+
+  /**
+   * How a lot fared.
+   *
+   * @param report see {@code DryRun.Report}; null when the draft can't be run
+   * @param better how many fail under the edition in use, and pass now
+   * @param worse how many pass under it, and fail now
+   * @param captions of features that failed, by id
+   * @param next where the next lot begins; null when there is none
+   * @param of how many features the layer has
+   */
+  record Fared(
+      JsonObject report,
+      int better,
+      int worse,
+      Map<String, String> captions,
+      Integer next,
+      int of) {}
+
+  /** Runs the draft over the next lot of features. */
+  @Needs(Right.BUILD_FORMS)
+  @PostMapping("/api/p/{project}/forms/{id}/dry-run")
+  @ResponseBody
+  Fared dryRun(
+      @PathVariable String project,
+      @PathVariable UUID id,
+      @Valid @RequestBody From from,
+      Principal person) {
+    Project p = projects.byKey(project);
+    return runs.dryRun(p, forms.get(p.id(), id), from.from, person.getName())
+        .map(
+            lot ->
+                new Fared(
+                    lot.report().json(),
+                    lot.better(),
+                    lot.worse(),
+                    lot.captions(),
+                    lot.next().isPresent() ? lot.next().getAsInt() : null,
+                    lot.of()))
+        .orElse(new Fared(null, 0, 0, Map.of(), null, 0));
+  }
+}

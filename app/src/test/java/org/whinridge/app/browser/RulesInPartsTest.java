@@ -1,0 +1,272 @@
+package org.whinridge.app.browser;
+
+import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
+
+import com.microsoft.playwright.Locator;
+import com.microsoft.playwright.Page;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import org.junit.jupiter.api.Test;
+
+/**
+ * Ten rules of the trade, made by picking parts alone, then as text; sources and look-ups by
+ * picking.
+ */
+class RulesInPartsTest extends FormStories {
+  /** The questions that the rules are about. */
+  private static final String LINES =
+      """
+      # Parts
+      Whole length (m) {whole_m} 0..500
+      Banked part (m) {banked_m} 0..500
+      Walled part (m) {walled_m} 0..500
+      # Cover
+      Grass (%) {grass} 0..100
+      Reed (%) {reed} 0..100
+      Open water (%) {open_water} 0..100
+      # More
+      Repaired on {repaired}: date
+      Lining {lining}: boards | blocks
+      Silted share (%) {silted}: decimal .0
+      Photo of the damage {damage} x1..3
+      What is poor {poor}: text""";
+
+  /** Which rule stands where, as text. */
+  private static final Map<String, String> TEN = new LinkedHashMap<>();
+
+  static {
+    TEN.put("material askWhen", "kind IN ('tide_flap', 'sluice')");
+    TEN.put("silt_depth_mm check", "silt_depth_mm <= width_mm");
+    TEN.put("whole_m check", "banked_m + walled_m <= whole_m");
+    TEN.put("open_water check", "grass + reed + open_water = 100");
+    TEN.put("repaired check", "repaired <= today() AND repaired >= before.installed");
+    TEN.put("damage askWhen", "condition >= last.condition + 2");
+    TEN.put("poor check", "condition < 4 OR poor IS NOT NULL");
+    TEN.put("lining code boards", "material = 'Timber'");
+    TEN.put("silted workOut", "round(100 * silt_depth_mm / width_mm, 1)");
+  }
+
+  private Page made() {
+    Page desk = bare();
+    desk.click("#wire-all");
+    stored(desk);
+    choose(desk, "notes");
+    type(desk, LINES);
+    return desk;
+  }
+
+  /** A part's selects and boxes in their order: what is asked, how, with what. */
+  private static void pick(Page desk, String box, int part, String... values) {
+    pickFrom(desk, box, part, 0, values);
+  }
+
+  private static void pickFrom(Page desk, String box, int part, int from, String... values) {
+    Locator row = desk.locator(box + " [data-part='" + part + "']");
+    for (int i = 0; i < values.length; i++) {
+      Locator control = row.locator("> select, > input").nth(from + i);
+      if (control.evaluate("e => e.tagName").equals("SELECT")) control.selectOption(values[i]);
+      else {
+        control.fill(values[i]);
+        control.press("Tab");
+      }
+    }
+  }
+
+  private static Locator check(Page desk, String question) {
+    choose(desk, question);
+    desk.click("#add-check");
+    stored(desk);
+    return desk.locator("#e-check-0");
+  }
+
+  private static void asked(Page desk, String question) {
+    choose(desk, question);
+    desk.click("button#e-ask");
+  }
+
+  private static void more(Page desk, String box) {
+    desk.click(box + " [data-add-part]");
+  }
+
+  private static String text(Page desk, String box) {
+    desk.locator(".rule-box:has(" + box + ") [data-turn]").click();
+    String text = desk.inputValue("textarea" + box);
+    desk.locator(".rule-box:has(textarea" + box + ") [data-turn]").click();
+    return text;
+  }
+
+  private static void is(Page desk, String box, String rule) {
+    stored(desk);
+    org.assertj.core.api.Assertions.assertThat(text(desk, box)).isEqualTo(TEN.get(rule));
+  }
+
+  @Test
+  void tenRulesAreMadeWithoutTypingOne() {
+    Page desk = made();
+    asked(desk, "material");
+    pick(desk, "#e-ask", 0, "name:kind", "one_of");
+    for (String kind : List.of("Tide flap", "Sluice"))
+      desk.locator("#e-ask .rule-codes label:has-text('" + kind + "') input").check();
+    is(desk, "#e-ask", "material askWhen");
+    assertThat(desk.locator("[data-counted]")).containsText("of 240 features");
+
+    check(desk, "silt_depth_mm");
+    pick(desk, "#e-check-0", 0, "name:silt_depth_mm", "at_most", "name:width_mm");
+    is(desk, "#e-check-0", "silt_depth_mm check");
+    desk.click("text=which");
+    desk.locator(".rule-which button").first().click();
+    assertThat(desk.locator("#live-sheet [data-question=silt_depth_mm]")).isVisible();
+
+    check(desk, "whole_m");
+    pick(
+        desk,
+        "#e-check-0",
+        0,
+        "kind:sum",
+        "name:banked_m",
+        "name:walled_m",
+        "at_most",
+        "name:whole_m");
+    is(desk, "#e-check-0", "whole_m check");
+
+    check(desk, "open_water");
+    pick(desk, "#e-check-0", 0, "kind:sum", "name:grass", "name:reed");
+    desk.click("#e-check-0 [data-more]");
+    pickFrom(desk, "#e-check-0", 0, 3, "name:open_water", "is", "kind:value", "100");
+    is(desk, "#e-check-0", "open_water check");
+
+    check(desk, "repaired");
+    pick(desk, "#e-check-0", 0, "name:repaired", "at_most", "kind:today");
+    more(desk, "#e-check-0");
+    pick(desk, "#e-check-0", 1, "name:repaired", "at_least", "name:before.installed");
+    is(desk, "#e-check-0", "repaired check");
+
+    asked(desk, "damage");
+    pick(
+        desk,
+        "#e-ask",
+        0,
+        "name:condition",
+        "at_least",
+        "kind:shifted",
+        "name:last.condition",
+        "2");
+    is(desk, "#e-ask", "damage askWhen");
+
+    check(desk, "poor");
+    pick(desk, "#e-check-0", 0, "name:condition", "under", "code:4");
+    more(desk, "#e-check-0");
+    pick(desk, "#e-check-0", 1, "name:poor", "answered");
+    desk.locator("#e-check-0 > select").selectOption("any");
+    is(desk, "#e-check-0", "poor check");
+
+    choose(desk, "lining");
+    desk.locator("#e-codes [aria-expanded]").first().click();
+    desk.click("button#e-fits-0");
+    pick(desk, "#e-fits-0", 0, "name:material", "is", "kind:value", "Timber");
+    is(desk, "#e-fits-0", "lining code boards");
+
+    choose(desk, "silted");
+    desk.click("button#e-work");
+    Locator work = desk.locator("div#e-work");
+    work.locator("select").nth(0).selectOption("kind:share");
+    work.locator("select").nth(1).selectOption("name:silt_depth_mm");
+    work.locator("select").nth(2).selectOption("name:width_mm");
+    work.locator("input[type=number]").fill("1");
+    work.locator("input[type=number]").press("Tab");
+    is(desk, "#e-work", "silted workOut");
+
+    lookedUp(desk);
+    org.assertj.core.api.Assertions.assertThat(stage.scriptErrors()).isEmpty();
+  }
+
+  /** Beat, warden and soil come from other layers; the position is moved and they follow. */
+  private static void lookedUp(Page desk) {
+    choose(desk, "beat");
+    desk.locator("[data-source=asset] >> text=Remove").click();
+    stored(desk);
+    desk.selectOption("#add-source", "place");
+    stored(desk);
+    label(desk, "[data-look=layer]", "Beats");
+    label(desk, "[data-look=field]", "Beat name");
+    assertThat(desk.locator("[data-gives]")).containsText("gives here: ");
+    label(desk, "[data-look=also]", "Warden");
+    assertThat(desk.locator("#questions [data-line=warden]")).isVisible();
+    choose(desk, "poor");
+    desk.selectOption("#add-source", "place");
+    stored(desk);
+    label(desk, "[data-look=layer] ", "Soil units");
+    label(desk, "[data-look=field]", "Soil");
+    choose(desk, "beat");
+    String before = desk.locator("[data-gives]").innerText();
+    desk.click("#proof-map-turn");
+    desk.waitForSelector("#proof-map canvas");
+    desk.waitForFunction(
+        "() => document.querySelector('#proof-map').olMap?.getView().getZoom() > 13");
+    desk.evaluate(
+        "() => { const m = document.querySelector('#proof-map').olMap; const [x, y] = m.getView().getCenter();"
+            + " m.dispatchEvent({ type: 'singleclick', coordinate: [x + 9000, y], pixel: [-9, -9], map: m }); }");
+    assertThat(desk.locator("[data-gives]")).not().hasText(before);
+    desk.click("#proof-next");
+    assertThat(desk.locator("[data-gives]")).containsText("gives here: ");
+  }
+
+  private static void label(Page desk, String select, String label) {
+    desk.selectOption(select, new com.microsoft.playwright.options.SelectOption().setLabel(label));
+    stored(desk);
+  }
+
+  /** The same rules typed, with what is gone on with and cured; the parts show the same. */
+  @Test
+  void theSameRulesAreTyped() {
+    Page desk = made();
+    for (Map.Entry<String, String> e : TEN.entrySet()) {
+      String[] where = e.getKey().split(" ");
+      if (where[1].equals("code")) continue;
+      choose(desk, where[0]);
+      String box =
+          Map.of("askWhen", "#e-ask", "check", "#e-check-0", "workOut", "#e-work").get(where[1]);
+      if (where[1].equals("check")) {
+        desk.click("#add-check");
+        stored(desk);
+      }
+      rule(desk, box, e.getValue());
+      desk.locator(".rule-box:has(textarea" + box + ") [data-turn]").click();
+      assertThat(desk.locator("div" + box + " select").first()).isVisible();
+    }
+    choose(desk, "material");
+    desk.locator(".rule-box:has(#e-ask) [data-turn]").click();
+    desk.fill("textarea#e-ask", "kind = 'slu");
+    desk.press("textarea#e-ask", "Tab");
+    assertThat(desk.locator("textarea#e-ask")).hasValue("kind = 'sluice'");
+    desk.press("textarea#e-ask", "Enter");
+    stored(desk);
+    rule(desk, "#e-ask", "kind = ‘sluice’");
+    desk.click("[data-cure]");
+    stored(desk);
+    assertThat(desk.locator("textarea#e-ask")).hasValue("kind = 'sluice'");
+    rule(desk, "#e-ask", "kind = 'sluice' AND (silt_depth_mm > 3 OR width_mm > 2)");
+    assertThat(desk.locator(".rule-box:has(#e-ask) [data-turn]")).isDisabled();
+    org.assertj.core.api.Assertions.assertThat(stage.scriptErrors()).isEmpty();
+  }
+
+  /** From a rule that features fail to one of them, on the sheet. */
+  @Test
+  void theDryRunLeadsToWhatFails() {
+    Page desk = made();
+    check(desk, "condition");
+    pick(desk, "#e-check-0", 0, "name:condition", "at_most", "code:3");
+    stored(desk);
+    assertThat(desk.locator("#dry summary")).containsText("of 240 features pass");
+    desk.click("#dry summary");
+    Locator failing = desk.locator("[data-failing^='condition check 1']");
+    failing.click();
+    Locator first = desk.locator("#dry [data-feature]").first();
+    String caption = first.innerText();
+    first.click();
+    assertThat(desk.locator("#proof-name")).containsText(caption);
+    assertThat(desk.locator("#live-sheet [data-question=condition] .point")).isVisible();
+    org.assertj.core.api.Assertions.assertThat(stage.scriptErrors()).isEmpty();
+  }
+}
