@@ -33,6 +33,13 @@ function codes(q) {
   return say("desk.form.codesAre", { which: some.join(", "), more: all.length - some.length });
 }
 
+/** Codes that look like one, told where they stand and not only where they are edited. */
+function alike(state, q) {
+  const groups = state.alike(q.codes ?? []);
+  if (groups.length === 0) return "";
+  return html`<b>${say("desk.form.codesAlike", { which: groups.map((g) => g.join(", ")).join("; ") })}</b>`;
+}
+
 /** What is true of a question beside its kind, each with the box in which it is edited. @returns {[string, unknown][]} */
 function facts(state, q) {
   const list = state.listOf(q.name);
@@ -43,6 +50,7 @@ function facts(state, q) {
   /** @type {[string, unknown][]} */
   const all = [
     ["e-codes", codes(q)],
+    ["e-codes", alike(state, q)],
     ["e-ask", q.askWhen ? rule(say("desk.form.askedWhen"), q.askWhen) : ""],
     ...(q.checks ?? []).map((c, i) => [
       `e-check-${i}`,

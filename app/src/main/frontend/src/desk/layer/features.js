@@ -53,7 +53,7 @@ function filtering(state, outLink) {
         class="code flex-1 min-w-0"
         id="rule"
         name="rule"
-        placeholder="condition >= 4 AND kind = 'weir'"
+        placeholder=${state.ruleLike}
         autocomplete="off"
         spellcheck="false"
         .value=${live(state.rule)}

@@ -50,6 +50,7 @@ export async function layerPage(box) {
     base: `/api/p/${project}/layers/${layer}`,
     home,
     work: box.dataset.work === "true",
+    ruleLike: box.dataset.ruleLike ?? "",
     changed: () => draw(),
   });
   const told = () =>

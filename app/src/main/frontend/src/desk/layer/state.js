@@ -21,6 +21,8 @@ export class LayerState {
   found = "";
   failure = "";
   slow = false;
+  /** A rule that could be asked of this layer. */
+  ruleLike = "";
   /** The rule in its box, the one that is applied, and what is wrong with it. */
   rule = "";
   applied = "";
@@ -30,9 +32,9 @@ export class LayerState {
   /** What is on the map. @type {any} */
   there = { count: 0, whole: true, drawn: true, features: [] };
 
-  /** @param {{base: string, home: string, work: boolean, changed: () => void}} how `home` is the project's address, `work` whether the person sees its rounds and visits */
-  constructor({ base, home, work, changed }) {
-    Object.assign(this, { base, home, work, changed });
+  /** @param {{base: string, home: string, work: boolean, ruleLike: string, changed: () => void}} how `home` is the project's address, `work` whether the person sees its rounds and visits */
+  constructor({ base, home, work, ruleLike, changed }) {
+    Object.assign(this, { base, home, work, ruleLike, changed });
     this.chosen = location.hash.slice(1);
     this.rule = new URLSearchParams(location.search).get("filter") ?? "";
   }

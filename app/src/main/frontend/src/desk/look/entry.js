@@ -60,7 +60,7 @@ function upTo(state, c, i, said) {
 function rule(state, c, i, said) {
   const box = textBox(c.rule, (v) => state.change(() => (state.entryAt(i).rule = v)), {
     class: "rule",
-    placeholder: "condition >= 4 AND kind = 'weir'",
+    placeholder: state.ruleLike,
     code: true,
     said: say("desk.look.ruleOf", { entry: said }),
     disabled: !state.may,

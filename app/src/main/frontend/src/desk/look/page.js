@@ -87,6 +87,7 @@ export async function lookPage(box) {
     may,
     kind,
     fields,
+    ruleLike: box.dataset.ruleLike ?? "",
     changed: () => draw(),
     tried: (key, plan) => onMap.tryLook(key, plan),
     answered: (turn) => (box.dataset.turn = String(turn)),

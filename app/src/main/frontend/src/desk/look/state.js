@@ -23,6 +23,8 @@ export class LookState {
   answered;
   /** @type {any} */
   fields;
+  /** A rule that could be asked of this layer. */
+  ruleLike = "";
   /** @type {string} */
   kind;
   look;
@@ -42,9 +44,9 @@ export class LookState {
   /** @type {any} */
   #waiting;
 
-  /** @param {{base: string, first: any, may: boolean, kind: string, fields: any[], changed: () => void, tried: (key: string, plan: any) => Promise<void>, answered: (turn: number) => void}} how */
-  constructor({ base, first, may, kind, fields, changed, tried, answered }) {
-    Object.assign(this, { base, may, kind, fields, changed, tried, answered });
+  /** @param {{base: string, first: any, may: boolean, kind: string, fields: any[], ruleLike: string, changed: () => void, tried: (key: string, plan: any) => Promise<void>, answered: (turn: number) => void}} how */
+  constructor({ base, first, may, kind, fields, ruleLike, changed, tried, answered }) {
+    Object.assign(this, { base, may, kind, fields, ruleLike, changed, tried, answered });
     this.look = first.look;
     this.revision = first.revision;
     this.shown = first;

@@ -39,6 +39,7 @@ import org.whinridge.core.place.GeometryKind;
 import org.whinridge.core.place.Repair;
 import org.whinridge.core.place.Units;
 import org.whinridge.core.profile.CodeProposal;
+import org.whinridge.core.rules.saying.Operand;
 import org.whinridge.core.rules.saying.SentenceParts;
 import org.whinridge.core.text.Word;
 import org.whinridge.core.value.ValueType;
@@ -201,6 +202,7 @@ class CatalogueTest {
           Map.entry("fateWord", names(SetAside.Fate.values())),
           Map.entry("valueType", names(ValueType.values())),
           Map.entry("comparison", names(SentenceParts.Comparison.values())),
+          Map.entry("operand", names(Operand.Kind.values())),
           Map.entry("formProblem", names(FormProblem.Reason.values())),
           Map.entry("schemaEffect", names(SchemaChange.Kind.values())),
           Map.entry("reading", names(Reading.values()).subList(1, Reading.values().length)),

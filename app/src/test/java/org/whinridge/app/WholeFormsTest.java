@@ -321,7 +321,7 @@ class WholeFormsTest extends SmallServerTest {
                 "select state from visit where id = ?",
                 String.class,
                 UUID.fromString(visit.getString("id", ""))))
-        .isEqualTo("WAITING");
+        .isEqualTo("waiting");
   }
 
   private String state(JsonObject visit) throws Exception {

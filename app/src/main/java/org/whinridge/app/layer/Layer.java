@@ -5,6 +5,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.UUID;
 import org.locationtech.jts.geom.Envelope;
+import org.whinridge.core.layer.LayerScope;
 import org.whinridge.core.layer.Schema;
 import org.whinridge.core.said.Said;
 
@@ -69,5 +70,10 @@ public record Layer(
   /** Whether it was made at the desk and not brought in. */
   public boolean isMadeHere() {
     return source.key().equals(MADE_HERE) || source.toString().startsWith("made");
+  }
+
+  /** A filter that could be asked of the layer, for who has not written one yet. */
+  public String ruleLike() {
+    return LayerScope.example(schema);
   }
 }

@@ -71,6 +71,7 @@ class OutputController {
     model.addAttribute("layers", all);
     model.addAttribute("chosen", layer);
     model.addAttribute("filter", filter);
+    model.addAttribute("filterLike", all.isEmpty() ? "" : all.get(0).ruleLike());
     model.addAttribute("only", only.stream().map(UUID::toString).collect(Collectors.joining(",")));
     model.addAttribute("onlyCount", only.size());
     model.addAttribute("formats", Order.Format.values());

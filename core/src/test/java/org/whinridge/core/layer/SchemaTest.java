@@ -18,6 +18,36 @@ import org.whinridge.core.said.English;
 import org.whinridge.core.value.Value;
 
 class SchemaTest {
+  @Test
+  void anExampleOfAFilterIsOneThatTheLayerUnderstands() {
+    for (Schema s :
+        java.util.List.of(
+            new Schema(
+                GeometryKind.POINT,
+                java.util.List.of(
+                    Field.of("width", "Width", FieldType.WHOLE),
+                    Field.of("kind", "Kind", FieldType.CODE)
+                        .with(java.util.List.of(Code.of("it's", "It")))),
+                "",
+                java.util.List.of()),
+            new Schema(
+                GeometryKind.POINT,
+                java.util.List.of(Field.of("select", "Select", FieldType.WHOLE)),
+                "",
+                java.util.List.of()),
+            new Schema(
+                GeometryKind.POINT,
+                java.util.List.of(Field.of("note", "Note", FieldType.TEXT)),
+                "",
+                java.util.List.of()),
+            new Schema(GeometryKind.POINT, java.util.List.of(), "", java.util.List.of())))
+      assertThat(
+              org.whinridge.core.rules.Rules.condition(LayerScope.example(s), new LayerScope(s))
+                  .problems())
+          .as(LayerScope.example(s))
+          .isEmpty();
+  }
+
   private static final Schema SCHEMA =
       new Schema(
           GeometryKind.POINT,
