@@ -60,6 +60,14 @@ class FormSchemaTest {
     assertThat(members(Json.parse(written))).containsAll(members(Json.parse(EVERYTHING)));
   }
 
+  @Test
+  void everythingThatADeviceKnowsCanBeASource() throws IOException {
+    for (String item : org.whinridge.core.prefill.Source.DEVICE_ITEMS)
+      assertThat(faults(EVERYTHING.replace("\"item\":\"time\"", "\"item\":\"" + item + "\"")))
+          .as(item)
+          .isEmpty();
+  }
+
   private static java.util.Set<String> members(com.eclipsesource.json.JsonValue v) {
     java.util.Set<String> out = new java.util.TreeSet<>();
     if (v.isObject())

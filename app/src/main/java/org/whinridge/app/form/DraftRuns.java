@@ -18,6 +18,7 @@ import org.whinridge.core.form.compile.ExecutableForm;
 import org.whinridge.core.form.compile.FormCompiler;
 import org.whinridge.core.form.compile.OnLayer;
 import org.whinridge.core.layer.Feature;
+import org.whinridge.core.layer.Field;
 import org.whinridge.core.layer.Schema;
 import org.whinridge.core.place.CoordinateSystem;
 import org.whinridge.core.prefill.PlaceIndex;
@@ -81,8 +82,8 @@ class DraftRuns {
     Schema schema = forms.schema(draft);
     Optional<String> filter = OnLayer.of(draft.form(), schema, rule);
     if (filter.isPresent()) return Optional.of(counted(layer, filter.get()));
-    return RuleTally.of(draft.form(), schema, rule, f -> start(project, layer, f.form(), person))
-        .map(t -> tallied(layer, t));
+    VisitStart start = start(project, draft.form(), person, VisitStart.NOTHING_TAKEN);
+    return RuleTally.of(draft.form(), schema, rule, f -> start).map(t -> tallied(layer, t));
   }
 
   private Tally counted(Layer layer, String filter) {
@@ -144,8 +145,9 @@ class DraftRuns {
     Layer layer = layers.byId(draft.layerId());
     Optional<ExecutableForm> form = FormCompiler.compile(draft.form(), forms.schema(draft)).form();
     if (form.isEmpty()) return Optional.empty();
-    DryRun run = new DryRun(form.get(), start(project, layer, draft.form(), person));
-    Optional<DryRun> older = edition(project, draft, layer, person);
+    VisitStart.Taken taken = taken(layer);
+    DryRun run = new DryRun(form.get(), start(project, draft.form(), person, taken));
+    Optional<DryRun> older = edition(project, draft, person, taken);
     int[] changed = new int[2];
     Map<String, String> captions = new LinkedHashMap<>();
     int done =
@@ -165,14 +167,15 @@ class DraftRuns {
   }
 
   /** The same over the edition in use; empty when there is none, or it can't be run any more. */
-  private Optional<DryRun> edition(Project project, FormDraft draft, Layer layer, String person) {
+  private Optional<DryRun> edition(
+      Project project, FormDraft draft, String person, VisitStart.Taken taken) {
     return forms
         .newest(draft.id())
         .flatMap(
             e ->
                 FormCompiler.compile(e.form(), forms.schema(draft))
                     .form()
-                    .map(f -> new DryRun(f, start(project, layer, e.form(), person))));
+                    .map(f -> new DryRun(f, start(project, e.form(), person, taken))));
   }
 
   private interface Each {
@@ -193,17 +196,18 @@ class DraftRuns {
     return at;
   }
 
-  private VisitStart start(Project project, Layer layer, Form form, String person) {
+  private VisitStart.Taken taken(Layer layer) {
+    boolean unique = layer.schema().fields().stream().anyMatch(Field::unique);
+    return unique && layer.count() <= MOST_LOOKED_UP
+        ? new TakenValues(layer.schema(), queries.inOrder(layer, 0, MOST_LOOKED_UP))
+        : VisitStart.NOTHING_TAKEN;
+  }
+
+  private VisitStart start(Project project, Form form, String person, VisitStart.Taken taken) {
     Map<String, PlaceIndex> around = new LinkedHashMap<>();
     for (Layer l : layers.list(project.id()))
       if (form.otherLayers().containsKey(l.id().toString()) && l.count() <= MOST_LOOKED_UP)
-        around.put(
-            l.id().toString(), new PlaceIndex(l.schema(), queries.inOrder(l, 0, MOST_LOOKED_UP)));
-    boolean unique = layer.schema().fields().stream().anyMatch(f -> f.unique());
-    VisitStart.Taken taken =
-        unique && layer.count() <= MOST_LOOKED_UP
-            ? new TakenValues(layer.schema(), queries.inOrder(layer, 0, MOST_LOOKED_UP))
-            : VisitStart.NOTHING_TAKEN;
+        around.put(l.id().toString(), queries.places(l));
     Instant now = Layers.now();
     return new VisitStart(
         Optional.empty(),

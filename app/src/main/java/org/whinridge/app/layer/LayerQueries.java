@@ -3,16 +3,20 @@ package org.whinridge.app.layer;
 import java.time.Instant;
 import java.util.Arrays;
 import java.util.BitSet;
+import java.util.Collections;
 import java.util.LinkedHashSet;
 import java.util.List;
+import java.util.Map;
 import java.util.OptionalInt;
 import java.util.Set;
+import java.util.WeakHashMap;
 import java.util.function.BiFunction;
 import org.locationtech.jts.geom.Envelope;
 import org.springframework.stereotype.Service;
 import org.whinridge.app.project.ProjectDays;
 import org.whinridge.core.layer.Feature;
 import org.whinridge.core.place.Reach;
+import org.whinridge.core.prefill.PlaceIndex;
 import org.whinridge.core.read.Clock;
 import org.whinridge.core.read.Filter;
 import org.whinridge.core.read.InView;
@@ -25,6 +29,10 @@ import org.whinridge.core.value.Value;
 public class LayerQueries {
   private final ReadModels models;
   private final ProjectDays days;
+
+  /** By state of a layer; they go when the state is used no more. */
+  private final Map<LayerColumns, PlaceIndex> places =
+      Collections.synchronizedMap(new WeakHashMap<>());
 
   LayerQueries(ReadModels models, ProjectDays days) {
     this.days = days;
@@ -81,6 +89,16 @@ public class LayerQueries {
     LayerColumns c = models.of(layer);
     int row = c.row(feature);
     return row < 0 ? OptionalInt.empty() : OptionalInt.of(c.all().get(0, row).cardinality());
+  }
+
+  /** All features of a layer for look-ups by place, made once for each state of the layer. */
+  public PlaceIndex places(Layer layer) {
+    LayerColumns c = models.of(layer);
+    PlaceIndex known = places.get(c);
+    if (known == null)
+      places.put(
+          c, known = new PlaceIndex(c.schema(), c.all().stream().mapToObj(c::feature).toList()));
+    return known;
   }
 
   /** How many features a filter holds for. */

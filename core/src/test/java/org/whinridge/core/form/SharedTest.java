@@ -58,6 +58,9 @@ class SharedTest {
     assertThat(f.sections().get(1).askWhen()).isEqualTo("deeper");
     f = edit(f, "{'op':'rule.remove','name':'wet'}");
     assertThat(f.rules()).hasSize(1);
+    Form without = f;
+    assertThatThrownBy(() -> edit(without, "{'op':'rule.remove','name':'wet'}"))
+        .satisfies(English.says("wet"));
     Form last = f;
     assertThatThrownBy(() -> edit(last, "{'op':'rule.set','name':'silt','rule':'x'}"))
         .satisfies(English.says("silt"));

@@ -23,6 +23,8 @@ final class SharedEdit {
       case "rule.set":
         return rule(form, name, edit);
       case "rule.remove":
+        if (form.rules().stream().noneMatch(r -> r.name().equals(name)))
+          throw new Unfit("form.noSuchName", "name", name);
         return form.withRules(form.rules().stream().filter(r -> !r.name().equals(name)).toList());
       case "lookUp.set":
         return lookUp(form, name, LookUp.read(edit.get("lookUp").asObject()));
