@@ -34,6 +34,7 @@ const TAKE = [
   ["max", "desk.look.max", true, ["around"]],
   ["most frequent", "desk.look.mostFrequent", true, ["around"]],
   ["list", "desk.look.list", true, ["around", "containing"]],
+  ["feature", "desk.look.feature", false, ["containing", "nearest", "along"]],
 ];
 
 /** The layer that a source looks into, and how, be it its own look-up or one that is shared. */

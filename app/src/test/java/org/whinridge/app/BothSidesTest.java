@@ -12,9 +12,15 @@ import java.util.regex.Pattern;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
 import org.whinridge.core.access.DeviceClock;
+import org.whinridge.core.form.FormUses;
 import org.whinridge.core.place.Units;
+import org.whinridge.core.prefill.LookUp;
+import org.whinridge.core.prefill.LookUpValue;
+import org.whinridge.core.prefill.Refresh;
+import org.whinridge.core.prefill.Source;
 import org.whinridge.core.round.StopState;
 import org.whinridge.core.text.Word;
+import org.whinridge.core.visit.DryRun;
 import org.whinridge.core.visit.RowState;
 import org.whinridge.core.visit.VisitState;
 
@@ -44,6 +50,37 @@ class BothSidesTest {
     assertThat(list("STOP")).isEqualTo(of(StopState.values()));
     assertThat(list("ROW")).isEqualTo(of(RowState.values()));
     assertThat(list("UNITS")).isEqualTo(of(Units.values()));
+  }
+
+  /** The first words of a list in a script of the workshop. */
+  private static List<String> firsts(String file, String name) throws Exception {
+    String text = Files.readString(SOURCES.resolve("desk/form/" + file));
+    Matcher all =
+        Pattern.compile("const " + name + " = [{\\[]\\n(.*?)\\n[}\\]];", Pattern.DOTALL)
+            .matcher(text);
+    assertThat(all.find()).as(file + " " + name).isTrue();
+    return Pattern.compile("(?m)^ +(?:\\[)?\"?([\\w ]+?)\"?[,:]")
+        .matcher(all.group(1))
+        .results()
+        .map(m -> m.group(1))
+        .toList();
+  }
+
+  @Test
+  void theWorkshopKnowsAllThatCoreKnows() throws Exception {
+    assertThat(firsts("proofing.js", "KIND"))
+        .containsExactlyElementsOf(Stream.of(DryRun.Kind.values()).map(DryRun.Kind::id).toList());
+    assertThat(firsts("uses.js", "PART"))
+        .containsExactlyElementsOf(
+            Stream.of(FormUses.Part.values()).map(FormUses.Part::id).toList());
+    assertThat(firsts("look-up.js", "TAKE"))
+        .containsExactlyInAnyOrderElementsOf(
+            Stream.of(LookUpValue.Measure.values()).map(Word::id).toList());
+    assertThat(firsts("shared.js", "HOW"))
+        .containsExactlyElementsOf(Stream.of(LookUp.How.values()).map(Word::id).toList());
+    assertThat(firsts("sources.js", "ITEMS")).containsExactlyElementsOf(Source.DEVICE_ITEMS);
+    assertThat(firsts("sources.js", "REFRESH"))
+        .containsExactlyElementsOf(Stream.of(Refresh.values()).map(Word::id).toList());
   }
 
   @Test
