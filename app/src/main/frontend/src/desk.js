@@ -67,6 +67,7 @@ const pages = {
   "draw-page": async () => (await import("./desk/draw/page.js")).drawPage,
   "project-map": async () => (await import("./desk/map/page.js")).projectMapPage,
   "form-page": async () => (await import("./desk/form/page.js")).formPage,
+  "publish-dry": async () => (await import("./desk/form/publishing.js")).publishingPage,
   "round-map": async () => (await import("./desk/round/map.js")).roundMap,
   "round-planner": async () => (await import("./desk/round/planner.js")).plannerPage,
   "visit-places": async () => (await import("./desk/visit/places.js")).visitPlaces,

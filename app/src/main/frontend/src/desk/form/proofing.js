@@ -9,7 +9,7 @@ import { html, nothing } from "../../shell/view.js";
 const NAMED = 12;
 
 /** @type {Record<string, import("../../shell/say.js").MessageKey>} */
-const KIND = {
+export const KIND = {
   firm: "desk.dry.firm",
   soft: "desk.dry.soft",
   missing: "desk.dry.missing",

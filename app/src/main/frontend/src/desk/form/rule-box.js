@@ -16,6 +16,7 @@ const REST = 120;
  * @property {"condition" | ""} type
  * @property {(text: string) => void} put stores the rule
  * @property {string} [invitation] what adds the rule, as long as there is none
+ * @property {any[]} [notes] what its author should know of it, as that it can never hold
  * @property {string} [self] the question that the first part asks about
  */
 
@@ -151,7 +152,7 @@ export class RuleBox {
         </button>
       </p>
       ${asText ? textView(this, id) : this.#parts(view, id)} ${view?.sentence && !asText ? nothing : this.#sentence(view)}
-      ${this.#counted()}
+      ${(this.how.notes ?? []).map((n) => html`<p class="told" data-note>${words(n.message)}</p>`)} ${this.#counted()}
     </div>`;
   }
 

@@ -9,7 +9,9 @@ import { trouble } from "./trouble.js";
 export function rules(state, q) {
   const put = (property) => (text) => state.set(property, text);
   const list = state.listOf(q.name);
+  const notes = (property, index) => state.notes.filter((n) => n.question === q.name && n.property === property && n.index === index);
   const ask = {
+    notes: notes("askWhen"),
     id: "e-ask",
     said: say("desk.form.askWhen"),
     invitation: say("desk.rule.addAskWhen"),
@@ -30,18 +32,19 @@ export function rules(state, q) {
       ${repeat(
         q.checks ?? [],
         (_, i) => i,
-        (c, i) => oneCheck(state, q, c, i, list),
+        (c, i) => oneCheck(state, q, c, i, { list, notes: notes("checks", i) }),
       )}
+      ${notes("checks").map((n) => html`<p class="told" data-note>${n.message}</p>`)}
       <button class="plain" type="button" id="add-check" @click=${() => state.addCheck()}>${say("desk.form.addCheck")}</button>
     </div>
     ${state.ruleBox("workOut", q.workOut ?? "", work)} ${q.type === "read" || q.type === "picture" ? nothing : sources(state, q)}
     ${state.problemsOf(q.name).map((p) => html`<div class="point firm">${trouble(state, p)}</div>`)}`;
 }
 
-function oneCheck(state, q, c, i, list) {
+function oneCheck(state, q, c, i, { list, notes }) {
   const put = (part) => (v) => state.setCheck(i, part, v.trim());
   const rule = (text) => (text ? state.setCheck(i, "rule", text) : state.removeCheck(i));
-  const how = { id: `e-check-${i}`, said: say("desk.form.checkRule"), self: q.name, list, type: "condition", put: rule };
+  const how = { id: `e-check-${i}`, said: say("desk.form.checkRule"), self: q.name, list, notes, type: "condition", put: rule };
   const view = c.rule ? state.ruleView(list, c.rule, "condition") : {};
   const proposed = view.sentence ? say("desk.rule.proposed", { sentence: words(view.sentence) }) : say("desk.form.messageLike");
   const soft = check(say("desk.form.onlyAsks"), c.weight === "soft", (on) => state.setCheck(i, "weight", on ? "soft" : "firm"));

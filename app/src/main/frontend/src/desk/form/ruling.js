@@ -11,6 +11,8 @@ export class Ruling extends Knowing {
   base = "";
   /** @type {any[]} */
   problems = [];
+  /** What keeps nothing back, but its author should know. @type {any[]} */
+  notes = [];
   /** @type {any[]} */
   lookups = [];
   /** The rules that are open for editing, by where they stand. @type {Map<string, RuleBox>} */

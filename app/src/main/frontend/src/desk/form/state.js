@@ -8,7 +8,6 @@ import { typingBox } from "./typing.js";
 
 export class FormState extends Filling {
   base = "";
-  notes = [];
   edition = 0;
   revision = 0;
   /** Which view stands in the middle: sheet, text, languages, about. */

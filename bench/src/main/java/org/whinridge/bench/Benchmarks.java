@@ -21,8 +21,13 @@ public final class Benchmarks {
           "OneLookUp.nearest",
           "OneLookUp.plainNearest",
           "OneLookUp.nearestOfIdentical",
-          "OneLookUp.plainNearestOfIdentical");
-  private static final List<String> ALONE = List.of("OneRule.parseAndCheck", "DryRuns.features");
+          "OneLookUp.plainNearestOfIdentical",
+          "WrittenRules.completion",
+          "WrittenRules.namesThatBegin",
+          "WrittenRules.tally",
+          "WrittenRules.byHand");
+  private static final List<String> ALONE =
+      List.of("OneRule.parseAndCheck", "DryRuns.features", "WrittenRules.view");
 
   private Benchmarks() {}
 

@@ -175,7 +175,7 @@ class FieldEngineTest {
         .isEqualTo("{\"text\":\"m > 2 OR kind IS NOT NULL\"}");
     assertThat(English.inText(desk.text("{\"kind\":\"sum\"}"))).contains("takes 2 names");
     assertThat(desk.text("{}")).contains("problem");
-    assertThat(desk.complete("", "kind = ", 7)).contains("\"kind\":\"code\"");
+    assertThat(desk.complete("", "ki", 2)).contains("\"text\":\"kind\"");
     assertThat(desk.words("m > 2")).isEqualTo("[[0,1,\"name\"],[2,3,\"sign\"],[4,5,\"number\"]]");
     assertThat(desk.choices("rows")).contains("\"name\":\"m\"", "\"name\":\"rows.m\"");
     assertThat(

@@ -195,6 +195,8 @@ class FormWorkshopTest extends FormStories {
     type(desk, "Second look: date *");
     desk.click("#publish");
     assertThat(desk.locator("#changes")).containsText("Second look");
+    assertThat(desk.locator("#publish-dry")).containsText("of 240 features pass");
+    assertThat(desk.locator("#publish-dry")).containsText("against edition 1: 0 better");
     assertThat(desk.locator("#changes")).containsText("needed");
     desk.click("#publish-now");
     assertThat(desk.locator(".done")).containsText("Edition 2 is published");

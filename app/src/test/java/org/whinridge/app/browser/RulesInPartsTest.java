@@ -246,6 +246,8 @@ class RulesInPartsTest extends FormStories {
     desk.click("[data-cure]");
     stored(desk);
     assertThat(desk.locator("textarea#e-ask")).hasValue("kind = 'sluice'");
+    rule(desk, "#e-ask", "width_mm > 500 AND width_mm < 300");
+    assertThat(desk.locator("[data-note]")).containsText("never");
     rule(desk, "#e-ask", "kind = 'sluice' AND (silt_depth_mm > 3 OR width_mm > 2)");
     assertThat(desk.locator(".rule-box:has(#e-ask) [data-turn]")).isDisabled();
     org.assertj.core.api.Assertions.assertThat(stage.scriptErrors()).isEmpty();
