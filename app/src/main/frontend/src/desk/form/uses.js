@@ -59,9 +59,8 @@ export function drawing(state, uses) {
   };
   const box = ([name, { x, y }]) => {
     const label = state.labelOf(name);
-    const short = label.length > 24 ? label.slice(0, 23) + "…" : label;
     return svg`<g transform=${`translate(${x} ${y})`} class=${circle.has(name) ? "use-box circle" : "use-box"} @click=${() => state.goTo(name)}>
-      <rect width=${WIDE} height=${HIGH} rx="3"></rect><text x="8" y=${HIGH / 2 + 5}>${short}</text><title>${label}</title></g>`;
+      <rect width=${WIDE} height=${HIGH} rx="3"></rect><svg x="8" width=${WIDE - 14} height=${HIGH}><text y=${HIGH / 2 + 5}>${label}</text></svg><title>${label}</title></g>`;
   };
   return html`${circle.size ? html`<p class="point firm">${say("desk.shared.circle", { which: [...circle].map((n) => state.labelOf(n)).join(", ") })}</p>` : nothing}
     <div class="uses">

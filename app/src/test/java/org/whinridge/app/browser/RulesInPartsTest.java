@@ -261,6 +261,8 @@ class RulesInPartsTest extends FormStories {
     pick(desk, "#e-check-0", 0, "name:condition", "at_most", "code:3");
     stored(desk);
     assertThat(desk.locator("#dry summary")).containsText("of 240 features pass");
+    assertThat(desk.locator("#dry summary .chip")).hasCount(0); // no older draft's
+    assertThat(desk.locator("#dry-run")).hasText("Run it over all features");
     desk.click("#dry summary");
     Locator failing = desk.locator("[data-failing^='condition check 1']");
     failing.click();

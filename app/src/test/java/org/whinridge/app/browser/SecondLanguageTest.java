@@ -179,6 +179,7 @@ class SecondLanguageTest extends DemoBrowserTest {
     desk.click("[data-line=silt_depth_mm] button[data-name]");
     desk.waitForSelector("#editor");
     FormStories.write(desk, "#e-ask", "kind = 'slouce' AND count(nothing) > 1");
+    data.addAll(List.of("slouce", "nothing")); // its words, each in its colour
     desk.waitForSelector("#form-problems");
     Stage.quiet(desk);
     look(desk, "problems", data, own, cut);
