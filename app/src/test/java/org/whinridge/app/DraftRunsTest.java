@@ -119,6 +119,7 @@ class DraftRunsTest extends SmallServerTest {
     JsonObject report = now.get("report").asObject();
     assertThat(report.getInt("features", 0)).isEqualTo(5);
     assertThat(now.get("next").isNull()).isTrue();
+    assertThat(told("/dry-run", "{\"from\":9}").get("next").isNull()).as("beyond the end").isTrue();
     assertThat(now.getInt("worse", -1)).isEqualTo(passed - report.getInt("passed", -1));
     JsonObject failing =
         report.get("failing").asArray().values().stream()

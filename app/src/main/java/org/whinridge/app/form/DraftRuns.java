@@ -7,6 +7,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalInt;
+import java.util.Set;
 import org.springframework.stereotype.Service;
 import org.whinridge.app.layer.Layer;
 import org.whinridge.app.layer.LayerFilter;
@@ -147,23 +148,28 @@ class DraftRuns {
     if (form.isEmpty()) return Optional.empty();
     VisitStart.Taken taken = taken(layer);
     DryRun run = new DryRun(form.get(), start(project, draft.form(), person, taken));
-    Optional<DryRun> older = edition(project, draft, person, taken);
-    int[] changed = new int[2];
+    Optional<DryRun.Comparison> both =
+        edition(project, draft, person, taken).map(older -> new DryRun.Comparison(older, run));
     Map<String, String> captions = new LinkedHashMap<>();
     int done =
         inLots(
             layer,
             from,
             f -> {
-              boolean fails = !run.add(f).isEmpty();
-              boolean failed = older.map(o -> !o.add(f).isEmpty()).orElse(fails);
-              if (fails != failed) changed[fails ? 1 : 0]++;
+              boolean fails = !both.map(b -> b.add(f)).orElseGet(() -> run.add(f)).isEmpty();
               if (fails && captions.size() < DryRun.NAMED)
                 captions.put(f.id(), layer.schema().caption(f.values()));
             });
-    OptionalInt next = done < layer.count() ? OptionalInt.of(done) : OptionalInt.empty();
+    // a lot without any is the last, also when features went while it was asked for
+    boolean more = done > from && done < layer.count();
     return Optional.of(
-        new Lot(run.report(), changed[0], changed[1], captions, next, layer.count()));
+        new Lot(
+            run.report(),
+            both.map(b -> b.difference().better().size()).orElse(0),
+            both.map(b -> b.difference().worse().size()).orElse(0),
+            captions,
+            more ? OptionalInt.of(done) : OptionalInt.empty(),
+            layer.count()));
   }
 
   /** The same over the edition in use; empty when there is none, or it can't be run any more. */
@@ -205,8 +211,9 @@ class DraftRuns {
 
   private VisitStart start(Project project, Form form, String person, VisitStart.Taken taken) {
     Map<String, PlaceIndex> around = new LinkedHashMap<>();
+    Set<String> asked = form.otherLayers().keySet();
     for (Layer l : layers.list(project.id()))
-      if (form.otherLayers().containsKey(l.id().toString()) && l.count() <= MOST_LOOKED_UP)
+      if (asked.contains(l.id().toString()) && l.count() <= MOST_LOOKED_UP)
         around.put(l.id().toString(), queries.places(l));
     Instant now = Layers.now();
     return new VisitStart(

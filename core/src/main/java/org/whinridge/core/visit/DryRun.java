@@ -161,8 +161,8 @@ public final class DryRun {
       this.newer = newer;
     }
 
-    /** Runs both over one more feature. */
-    public void add(Feature feature) {
+    /** Runs both over one more feature; gives what it failed under the newer one. */
+    public List<Part> add(Feature feature) {
       List<Part> before = older.add(feature);
       List<Part> now = newer.add(feature);
       Optional<List<String>> into =
@@ -170,6 +170,7 @@ public final class DryRun {
               ? before.equals(now) ? Optional.empty() : Optional.of(changed)
               : Optional.of(now.isEmpty() ? better : worse);
       into.ifPresent(l -> l.add(feature.id()));
+      return now;
     }
 
     /** How they differ so far. */
