@@ -1,9 +1,8 @@
 // The dry run: how the features of the layer would fare under the draft, lot by lot, each time the draft is other than it was.
 import { words } from "../../shell/say.js";
 import { post } from "../../shell/server.js";
+import { rested } from "./rested.js";
 
-/** So long a draft rests before it is run, in milliseconds. */
-const REST = 700;
 /** Larger layers are run when somebody asks. */
 const BY_ITSELF = 20_000;
 
@@ -13,22 +12,19 @@ export class Dry {
   running = false;
   /** The rule whose failing features are shown. */
   open = "";
-  #revision = -1;
   #turn = 0;
-  #timer = /** @type {any} */ (0);
+  #later;
 
   /** @param {any} state */
   constructor(state) {
     this.state = state;
+    this.#later = rested(state, () => this.run());
   }
 
   /** Told whenever the draft may be another. */
   changed() {
-    const { revision, features, isSound, layer } = this.state;
-    if (!layer || !isSound || revision === this.#revision || features > BY_ITSELF) return;
-    this.#revision = revision;
-    clearTimeout(this.#timer);
-    this.#timer = setTimeout(() => this.run(), REST);
+    const { features, isSound, layer } = this.state;
+    if (layer && isSound && features <= BY_ITSELF) this.#later();
   }
 
   /** Whether the result is of the draft as it is. */
@@ -39,7 +35,7 @@ export class Dry {
   async run() {
     const turn = ++this.#turn;
     const { revision, base } = this.state;
-    const all = { revision, features: 0, passed: 0, of: 0, better: 0, worse: 0, failing: new Map(), captions: {} };
+    const all = { ...nothingYet(), revision, better: 0, worse: 0 };
     this.running = true;
     this.state.answered();
     try {
@@ -48,6 +44,9 @@ export class Dry {
         if (turn !== this.#turn) return;
         if (!lot.report) break;
         add(all, lot);
+        all.better += lot.better;
+        all.worse += lot.worse;
+        Object.assign(all.captions, lot.captions);
         this.result = all;
         from = lot.next;
         this.state.answered();
@@ -69,14 +68,14 @@ export class Dry {
   }
 }
 
+/** Before any lot has come. @returns {any} */
+export const nothingYet = () => ({ features: 0, passed: 0, of: 0, failing: new Map(), captions: {} });
+
 /** Adds how a lot fared to what came before. */
-function add(all, lot) {
+export function add(all, lot) {
   all.features += lot.report.features;
   all.passed += lot.report.passed;
   all.of = lot.of;
-  all.better += lot.better;
-  all.worse += lot.worse;
-  Object.assign(all.captions, lot.captions);
   for (const f of lot.report.failing) {
     const key = [f.question, f.part, f.kind].join(" ");
     const known = all.failing.get(key) ?? { key, question: f.question, kind: f.kind, message: words(f.message), count: 0, features: [] };

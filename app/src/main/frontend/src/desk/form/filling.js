@@ -10,6 +10,8 @@ export class Filling extends Ruling {
   /** @type {any} */
   proofs;
   failure = "";
+  /** The trial that the sheet is filled with, with what it keeps; null for the feature. @type {any} */
+  trial = null;
   live = new Live();
   /** How the sheet is looked at: how wide, in which language and light, as which visit. */
   how = { width: "desk", language: "", sun: false, fresh: false, office: false, open: false };
@@ -43,12 +45,27 @@ export class Filling extends Ruling {
     this.live.open(this);
     this.changed();
   }
+  /** Fills the sheet as a trial was filled. @param {any} trial */
+  async fillAs(trial) {
+    this.live.forget();
+    await this.proofs?.lookAround(trial.feature);
+    this.trial = trial;
+    this.live.open(this);
+    this.changed();
+  }
+  /** Forgets what was tried; the feature stays. */
+  startOver() {
+    this.live.forget();
+    this.trial = null;
+    this.lookAt({});
+  }
   turnMap() {
     this.mapShown = !this.mapShown;
     this.changed();
   }
   async #fill(found) {
-    this.live.movedTo = null;
+    this.live.forget();
+    this.trial = null;
     try {
       const { proof, at } = await found();
       Object.assign(this, { proof: proof ?? null, at, failure: "" });

@@ -25,26 +25,57 @@ export class Live {
   /** @type {Map<string, any[]>} */
   #sources = new Map();
 
-  /** Opens a visit of the form with the proof feature. @param {any} state */
-  open(state) {
-    const { how } = state;
-    const compiled = state.isSound ? state.engine.formIn(JSON.stringify(state.form), JSON.stringify(state.schema), how.language) : null;
-    if (!compiled) return;
+  /** With what the visit was begun. @type {{feature: any, start: any}} */
+  #begun = { feature: null, start: {} };
+  /** What was tried, and on what: it is done again when the form is another. */
+  #tried = { key: "", saved: "" };
+
+  /** With what a visit of the proof feature begins. @param {any} state */
+  #begin({ how, proof, edition }) {
     const offset = -new Date().getTimezoneOffset();
     const who = { person: say("desk.form.you"), device: say("desk.form.desk"), startedAt: new Date().toISOString(), offset };
-    const start = { ...who, edition: state.edition, system: state.system, ...(how.office ? { turn: "desk" } : {}) };
-    const feature = state.proof && !how.fresh ? JSON.stringify(state.proof) : "";
-    const visit = compiled.visit(JSON.stringify(start), feature, state.indexes, "");
+    const feature = how.fresh ? null : proof;
+    return { feature, start: { ...who, edition, ...(feature?.lastVisit ?? {}), ...(how.office ? { turn: "desk" } : {}) } };
+  }
+
+  /** Opens a visit of the form with the proof feature, or with the trial that is looked at. @param {any} state */
+  open(state) {
+    const { how, trial } = state;
+    const compiled = state.isSound ? state.engine.formIn(JSON.stringify(state.form), JSON.stringify(state.schema), how.language) : null;
+    if (!compiled) return;
+    this.#begun = trial ?? this.#begin(state);
+    const { feature, start } = this.#begun;
+    const key = trial?.id ?? feature?.id ?? "new";
+    if (key !== this.#tried.key) this.#tried = { key, saved: trial ? JSON.stringify(trial.saved) : "" };
+    const all = [JSON.stringify({ ...start, system: state.system }), feature ? JSON.stringify(feature) : "", state.indexes];
+    const visit = this.#tried.saved ? compiled.again(...all, this.#tried.saved) : compiled.visit(...all, "");
     if (this.movedTo) visit.moveTo(this.movedTo[0], this.movedTo[1]);
     this.#visit = visit;
     const now = viewOf(visit);
     this.#take(now());
     const draw = () => {
       this.#take(now());
+      this.#tried.saved = visit.saved();
       state.answered();
     };
     const deeds = { ...answering(visit, (deed) => (deed(), draw())), picture: (id) => state.fileUrl(id) };
     ({ act: this.act, taken: this.taken } = remembering(deeds));
+  }
+
+  /** Whether something was tried that can be forgotten. */
+  get isTried() {
+    return Boolean(this.#tried.saved || this.movedTo);
+  }
+  /** Forgets what was tried. */
+  forget() {
+    this.#tried = { key: "", saved: "" };
+    this.movedTo = null;
+  }
+  /** What was filled, to be kept. */
+  kept() {
+    const { feature, start } = this.#begun;
+    const { type, id, version, geometry, properties } = feature ?? {};
+    return { feature: feature && { type, id, version, geometry, properties }, start, saved: JSON.parse(this.#visit.saved()) };
   }
 
   /** What each source of a question would give now. @param {string} name @returns {any[]} */

@@ -46,8 +46,13 @@ export class Proof {
       (await getJson(`${this.base}/proof?from=${from}`)).forEach((f, k) => this.there.set(from + k, f));
     }
     const feature = this.there.get(i);
-    for (const l of this.lookups) await this.look(l, feature);
+    await this.lookAround(feature);
     return feature;
+  }
+
+  /** Has the look-ups around a feature at hand. */
+  async lookAround(feature) {
+    for (const l of this.lookups) await this.look(l, feature);
   }
 
   /** A feature by its id, and where it stands in the layer's order. @param {string} id */

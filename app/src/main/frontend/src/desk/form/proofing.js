@@ -4,6 +4,7 @@ import { check, choose } from "../../shell/controls.js";
 import { say } from "../../shell/say.js";
 import { symbol } from "../../shell/symbols.js";
 import { html, nothing } from "../../shell/view.js";
+import { trialsAtFoot } from "./trials.js";
 
 /** So many failing features are named at a time. */
 const NAMED = 12;
@@ -17,11 +18,13 @@ export const KIND = {
 };
 
 function stepping(state) {
-  const name = state.how.fresh
-    ? say("desk.form.newFeature")
-    : state.proof
-      ? say("desk.form.proof", { caption: state.proof.caption || say("desk.noCaption"), n: state.at + 1, of: state.features })
-      : say("desk.form.noFeatures");
+  const name = state.trial
+    ? say("desk.trial.filledAs", { name: state.trial.name })
+    : state.how.fresh
+      ? say("desk.form.newFeature")
+      : state.proof
+        ? say("desk.form.proof", { caption: state.proof.caption || say("desk.noCaption"), n: state.at + 1, of: state.features })
+        : say("desk.form.noFeatures");
   const step = (id, by, sign, said) =>
     html`<button
       type="button"
@@ -36,6 +39,13 @@ function stepping(state) {
     </button>`;
   return html`${step("proof-before", -1, "left", say("desk.form.previousFeature"))}
     <span id="proof-name">${name}</span> ${step("proof-next", 1, "right", say("desk.form.nextFeature"))}
+    ${
+      state.live.isTried
+        ? html`<button type="button" class="plain" id="proof-again" @click=${() => state.startOver()}>
+            ${say("desk.form.startOver")}
+          </button>`
+        : nothing
+    }
     <span class="trail static!" id="live-trail">${trail(state.live.view)}</span>
     <span id="proof-open">${openWords(state.live.view.points)}</span>`;
 }
@@ -123,5 +133,5 @@ export function proofing(state) {
     <button type="button" class="plain" id="proof-map-turn" aria-pressed=${String(state.mapShown)} @click=${() => state.turnMap()}>
       ${say("desk.form.onTheMap")}
     </button>
-    ${looking(state)} ${dryRun(state)}`;
+    ${looking(state)} ${dryRun(state)} ${trialsAtFoot(state)}`;
 }

@@ -4,6 +4,7 @@ import { getJson, post, postFile } from "../../shell/server.js";
 import { Dry } from "./dry.js";
 import { Filling } from "./filling.js";
 import { Proof } from "./proof.js";
+import { Trials } from "./trials.js";
 import { typingBox } from "./typing.js";
 
 export class FormState extends Filling {
@@ -37,6 +38,7 @@ export class FormState extends Filling {
   /** How many features have a value, by field. @type {Record<string, number>} */
   filled = {};
   dry = new Dry(this);
+  trials = new Trials(this);
   #queue = Promise.resolve();
 
   /** @param {{base: string, project: string, engine: any, changed: () => void, answered: () => void}} how */
@@ -81,6 +83,7 @@ export class FormState extends Filling {
     if (!there.has(this.openName)) this.openName = "";
     this.live.open(this);
     this.dry.changed();
+    this.trials.changed();
     this.changed();
   }
 

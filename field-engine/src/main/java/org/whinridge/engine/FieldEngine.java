@@ -317,6 +317,18 @@ public final class FieldEngine {
      */
     @JSExport
     public Visit visit(String start, String feature, Layers layers, String saved) {
+      VisitStart s = start(start, feature, layers);
+      return new Visit(
+          form, saved.isEmpty() ? Filling.open(form, s) : Filling.resume(form, s, object(saved)));
+    }
+
+    /** Opens a visit and does in it what a person did in another, see {@link Filling#again}. */
+    @JSExport
+    public Visit again(String start, String feature, Layers layers, String saved) {
+      return new Visit(form, Filling.again(form, start(start, feature, layers), object(saved)));
+    }
+
+    private VisitStart start(String start, String feature, Layers layers) {
       JsonObject o = object(start);
       Optional<Feature> f =
           feature.isEmpty()
@@ -328,9 +340,7 @@ public final class FieldEngine {
               : CoordinateSystem.of(
                   o.get("system").asObject().getString("code", ""),
                   o.get("system").asObject().getString("definition", ""));
-      VisitStart s = VisitStart.read(o, f, layers.indexes, system, form).with(layers.taken);
-      return new Visit(
-          form, saved.isEmpty() ? Filling.open(form, s) : Filling.resume(form, s, object(saved)));
+      return VisitStart.read(o, f, layers.indexes, system, form).with(layers.taken);
     }
   }
 

@@ -93,7 +93,16 @@ final class GoldenForms {
     if (!again.saved().toString().equals(f.saved().toString())) return "not the same when resumed";
     if (!again.result().get("set").equals(f.result().get("set")))
       return "another result when resumed";
-    return said(f, form);
+    return o.get("onto") == null ? said(f, form) : again(o, f, layers);
+  }
+
+  /** What was done, done again with another form: "onto". */
+  private static String again(JsonObject o, Filling f, Map<String, PlaceIndex> layers) {
+    JsonObject other = new JsonObject().add("form", o.get("onto")).add("schema", o.get("schema"));
+    FormCompiler.Outcome compiled = compile(other);
+    if (compiled.form().isEmpty()) return form(other);
+    ExecutableForm form = compiled.form().get();
+    return said(Filling.again(form, start(o, form, layers), f.saved()), form);
   }
 
   private static VisitStart start(

@@ -5,10 +5,8 @@ import com.github.benmanes.caffeine.cache.Cache;
 import com.github.benmanes.caffeine.cache.Caffeine;
 import java.nio.charset.StandardCharsets;
 import java.time.Duration;
-import java.time.ZoneId;
 import java.util.ArrayList;
 import java.util.Base64;
-import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
@@ -56,7 +54,7 @@ class Packs {
   private final Layers layers;
   private final LayerQueries queries;
   private final Projects projects;
-  private final Visits visits;
+  private final LastVisits visits;
   private final PackMap map;
   private final FormFiles files;
   private final JsonMapper json;
@@ -78,7 +76,7 @@ class Packs {
       Layers layers,
       LayerQueries queries,
       Projects projects,
-      Visits visits,
+      LastVisits visits,
       PackMap map,
       FormFiles files,
       JsonMapper json) {
@@ -215,24 +213,8 @@ class Packs {
 
   private Map<UUID, Pack.LastVisit> lastVisits(Round round, Layer layer) {
     Edition e = edition(round);
-    ZoneId zone = projects.byId(round.projectId()).zone();
-    Map<UUID, Pack.LastVisit> out = new LinkedHashMap<>();
-    visits
-        .last(
-            round.formId(), layer.id(), round.stops().stream().map(Round.Stop::featureId).toList())
-        .forEach(
-            (feature, v) ->
-                out.put(
-                    feature,
-                    new Pack.LastVisit(
-                        v.endedAt().atZone(zone).toLocalDate(),
-                        v.person(),
-                        Outdoors.pastAnswers(
-                            v.sent().answers(),
-                            v.sent().kept(),
-                            e.form(),
-                            e.schema(),
-                            layer.schema()))));
-    return out;
+    return visits.of(
+        new LastVisits.Asked(round.formId(), e.form(), e.schema(), layer),
+        round.stops().stream().map(Round.Stop::featureId).toList());
   }
 }

@@ -55,7 +55,7 @@ class PastVisitKeeping implements PastVisits, GoesWithLayer, BroughtBeside {
     Layer layer = layers.byId(layerId);
     Optional<UUID> form =
         forms.list(layer.projectId()).stream()
-            .filter(f -> f.layerId().equals(layerId))
+            .filter(f -> f.layer().filter(layerId::equals).isPresent())
             .map(FormDraft::id)
             .findFirst();
     HandInEntity h = new HandInEntity();

@@ -32,6 +32,7 @@ import org.whinridge.core.said.Unfit;
  * @param kept answers that stay on the visit, by question or list
  * @param provenance where values came from, by question
  * @param ranked the fields whose lists are rankings
+ * @param open what was open when it was handed in, as core tells it
  * @param text the whole visit as it was sent
  */
 public record SentVisit(
@@ -50,6 +51,7 @@ public record SentVisit(
     Map<String, From> provenance,
     Set<String> ranked,
     List<SentPhoto> photos,
+    JsonArray open,
     String text) {
   /** What the feature was when the visit took it out; version 0 when it was new. */
   public record Base(long version, JsonObject values, Optional<Geometry> geometry) {}
@@ -90,6 +92,9 @@ public record SentVisit(
         provenance(Sent.object(o, "provenance")),
         ranked(o.get("ranked")),
         photos(o.get("photos")),
+        o.get("open") != null && o.get("open").isArray()
+            ? o.get("open").asArray()
+            : new JsonArray(),
         text);
   }
 

@@ -45,6 +45,24 @@ interface VisitRepository extends JpaRepository<VisitEntity, UUID> {
       "select v.formId, count(v) from VisitEntity v where v.formId in :forms and v.startedAt >= :from group by v.formId")
   List<Object[]> countSince(Collection<UUID> forms, Instant from);
 
+  String FILLED =
+      "v.formId = :form and v.edition > 0 and v.state in (org.whinridge.core.visit.VisitState.WAITING, org.whinridge.core.visit.VisitState.ACCEPTED)";
+
+  /** How many visits filled with a form wait or are accepted. */
+  @Query("select count(v) from VisitEntity v where " + FILLED)
+  long countFilled(UUID form);
+
+  /** These visits, the newest first. */
+  @Query("select v from VisitEntity v where " + FILLED + " order by v.receivedAt desc, v.id desc")
+  List<VisitEntity> filled(UUID form, Limit limit);
+
+  /** The same below one of them. */
+  @Query(
+      "select v from VisitEntity v where "
+          + FILLED
+          + " and (v.receivedAt < :at or v.receivedAt = :at and v.id < :id) order by v.receivedAt desc, v.id desc")
+  List<VisitEntity> filledBelow(UUID form, Instant at, UUID id, Limit limit);
+
   /** Visit and feature of all accepted visits of a layer, the oldest first. */
   @Query(
       "select v.id, v.featureId from VisitEntity v where v.layerId = :layer and v.state = org.whinridge.core.visit.VisitState.ACCEPTED order by v.endedAt")

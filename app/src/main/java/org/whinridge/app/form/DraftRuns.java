@@ -1,5 +1,6 @@
 package org.whinridge.app.form;
 
+import com.eclipsesource.json.JsonObject;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
@@ -7,7 +8,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalInt;
-import java.util.Set;
+import java.util.UUID;
 import org.springframework.stereotype.Service;
 import org.whinridge.app.layer.Layer;
 import org.whinridge.app.layer.LayerFilter;
@@ -15,17 +16,14 @@ import org.whinridge.app.layer.LayerQueries;
 import org.whinridge.app.layer.Layers;
 import org.whinridge.app.project.Project;
 import org.whinridge.core.form.Form;
+import org.whinridge.core.form.FormUses;
 import org.whinridge.core.form.compile.ExecutableForm;
 import org.whinridge.core.form.compile.FormCompiler;
 import org.whinridge.core.form.compile.OnLayer;
 import org.whinridge.core.layer.Feature;
-import org.whinridge.core.layer.Field;
 import org.whinridge.core.layer.Schema;
-import org.whinridge.core.place.CoordinateSystem;
-import org.whinridge.core.prefill.PlaceIndex;
 import org.whinridge.core.visit.DryRun;
 import org.whinridge.core.visit.RuleTally;
-import org.whinridge.core.visit.TakenValues;
 import org.whinridge.core.visit.VisitStart;
 
 /**
@@ -43,17 +41,24 @@ class DraftRuns {
   /** So many features are run before the time is looked at. */
   private static final int STEP = 250;
 
-  /** So many features of a look-up layer are at hand; of a larger one none is. */
-  private static final int MOST_LOOKED_UP = 50_000;
+  /** So many visits are run before the time is looked at. */
+  private static final int STEP_OF_VISITS = 50;
 
   /** So many features are named. */
   private static final int NAMED = 12;
 
+  private static final JsonObject NO_LAST_VISIT = new JsonObject();
+
   private final Forms forms;
   private final Layers layers;
   private final LayerQueries queries;
+  private final AroundForms around;
+  private final VisitsOfForms visits;
 
-  DraftRuns(Forms forms, Layers layers, LayerQueries queries) {
+  DraftRuns(
+      Forms forms, Layers layers, LayerQueries queries, AroundForms around, VisitsOfForms visits) {
+    this.around = around;
+    this.visits = visits;
     this.forms = forms;
     this.layers = layers;
     this.queries = queries;
@@ -84,7 +89,7 @@ class DraftRuns {
     Optional<String> filter = OnLayer.of(draft.form(), schema, rule);
     if (filter.isPresent()) return Optional.of(counted(layer, filter.get()));
     VisitStart start = start(project, draft.form(), person, VisitStart.NOTHING_TAKEN);
-    return RuleTally.of(draft.form(), schema, rule, f -> start).map(t -> tallied(layer, t));
+    return RuleTally.of(draft.form(), schema, rule, f -> start).map(t -> tallied(layer, draft, t));
   }
 
   private Tally counted(Layer layer, String filter) {
@@ -105,13 +110,15 @@ class DraftRuns {
                 filter));
   }
 
-  private Tally tallied(Layer layer, RuleTally tally) {
+  private Tally tallied(Layer layer, FormDraft draft, RuleTally tally) {
     List<Named> first = new ArrayList<>();
     inLots(
         layer,
         0,
-        f -> {
-          if (tally.add(f) && first.size() < NAMED) first.add(named(layer, f));
+        lastVisits(layer, draft, tally.form().form()),
+        (f, last) -> {
+          if (tally.add(f, VisitStart.Last.read(last, tally.form())) && first.size() < NAMED)
+            first.add(named(layer, f));
         });
     return new Tally(tally.holds(), tally.fails(), tally.features(), layer.count(), first, "");
   }
@@ -146,17 +153,28 @@ class DraftRuns {
     Layer layer = layers.byId(draft.layerId());
     Optional<ExecutableForm> form = FormCompiler.compile(draft.form(), forms.schema(draft)).form();
     if (form.isEmpty()) return Optional.empty();
-    VisitStart.Taken taken = taken(layer);
+    VisitStart.Taken taken = around.taken(layer);
     DryRun run = new DryRun(form.get(), start(project, draft.form(), person, taken));
+    Optional<ExecutableForm> edition =
+        forms
+            .newest(draft.id())
+            .flatMap(e -> FormCompiler.compile(e.form(), forms.schema(draft)).form());
     Optional<DryRun.Comparison> both =
-        edition(project, draft, person, taken).map(older -> new DryRun.Comparison(older, run));
+        edition.map(
+            e ->
+                new DryRun.Comparison(new DryRun(e, start(project, e.form(), person, taken)), run));
     Map<String, String> captions = new LinkedHashMap<>();
     int done =
         inLots(
             layer,
             from,
-            f -> {
-              boolean fails = !both.map(b -> b.add(f)).orElseGet(() -> run.add(f)).isEmpty();
+            lastVisits(layer, draft, draft.form()),
+            (f, last) -> {
+              VisitStart.Last now = VisitStart.Last.read(last, form.get());
+              boolean fails =
+                  !both.map(b -> b.add(f, VisitStart.Last.read(last, edition.get()), now))
+                      .orElseGet(() -> run.add(f, now))
+                      .isEmpty();
               if (fails && captions.size() < DryRun.NAMED)
                 captions.put(f.id(), layer.schema().caption(f.values()));
             });
@@ -172,49 +190,40 @@ class DraftRuns {
             layer.count()));
   }
 
-  /** The same over the edition in use; empty when there is none, or it can't be run any more. */
-  private Optional<DryRun> edition(
-      Project project, FormDraft draft, String person, VisitStart.Taken taken) {
-    return forms
-        .newest(draft.id())
-        .flatMap(
-            e ->
-                FormCompiler.compile(e.form(), forms.schema(draft))
-                    .form()
-                    .map(f -> new DryRun(f, start(project, e.form(), person, taken))));
+  private interface Each {
+    /** {@code last}: the members last and lastDay of a start, none for no last visit. */
+    void visit(Feature f, JsonObject last);
   }
 
-  private interface Each {
-    void visit(Feature f);
+  private interface LastVisitsOf {
+    Map<UUID, JsonObject> of(List<UUID> features);
+  }
+
+  /** The last visits of some features; none when the form does not ask for them. */
+  private LastVisitsOf lastVisits(Layer layer, FormDraft draft, Form form) {
+    return FormUses.readsLastVisit(form)
+        ? features -> visits.last(draft, layer, features)
+        : features -> Map.of();
   }
 
   /** Visits features in the layer's order until a lot is full or the time is up; how far it got. */
-  private int inLots(Layer layer, int from, Each each) {
+  private int inLots(Layer layer, int from, LastVisitsOf lastVisits, Each each) {
     long until = System.nanoTime() + LONG * 1_000_000;
     int at = Math.max(0, from);
-    int last = at + LOT;
-    while (at < last && System.nanoTime() < until) {
+    int end = at + LOT;
+    while (at < end && System.nanoTime() < until) {
       List<Feature> some = queries.inOrder(layer, at, STEP);
-      some.forEach(each::visit);
+      Map<UUID, JsonObject> last =
+          lastVisits.of(some.stream().map(f -> UUID.fromString(f.id())).toList());
+      for (Feature f : some)
+        each.visit(f, last.getOrDefault(UUID.fromString(f.id()), NO_LAST_VISIT));
       at += some.size();
       if (some.size() < STEP) break;
     }
     return at;
   }
 
-  private VisitStart.Taken taken(Layer layer) {
-    boolean unique = layer.schema().fields().stream().anyMatch(Field::unique);
-    return unique && layer.count() <= MOST_LOOKED_UP
-        ? new TakenValues(layer.schema(), queries.inOrder(layer, 0, MOST_LOOKED_UP))
-        : VisitStart.NOTHING_TAKEN;
-  }
-
   private VisitStart start(Project project, Form form, String person, VisitStart.Taken taken) {
-    Map<String, PlaceIndex> around = new LinkedHashMap<>();
-    Set<String> asked = form.otherLayers().keySet();
-    for (Layer l : layers.list(project.id()))
-      if (asked.contains(l.id().toString()) && l.count() <= MOST_LOOKED_UP)
-        around.put(l.id().toString(), queries.places(l));
     Instant now = Layers.now();
     return new VisitStart(
         Optional.empty(),
@@ -225,9 +234,85 @@ class DraftRuns {
         project.zone().getRules().getOffset(now).getTotalSeconds() / 60,
         0,
         VisitStart.Fix.NONE,
-        around,
-        CoordinateSystem.of(project.systemCode(), project.systemDefinition()),
+        around.lookups(project, form),
+        AroundForms.system(project),
         taken,
         VisitStart.Turn.OUTDOORS);
+  }
+
+  /**
+   * A visit that came in.
+   *
+   * @param caption what its feature is called; "" for a new one
+   */
+  record NamedVisit(UUID id, String caption, String person, Instant endedAt) {}
+
+  private static NamedVisit named(VisitsOfForms.Received v, Schema schema) {
+    return new NamedVisit(
+        v.id(),
+        v.feature().isObject()
+            ? schema.caption(Feature.read(v.feature().asObject(), schema).values())
+            : "",
+        v.person(),
+        v.endedAt());
+  }
+
+  /** The newest visits that came in, at most so many. */
+  List<NamedVisit> newestVisits(FormDraft draft, int most) {
+    Schema schema = forms.schema(draft);
+    return visits.received(draft.id(), Optional.empty(), most).stream()
+        .map(v -> named(v, schema))
+        .toList();
+  }
+
+  /**
+   * How a lot of the visits that came in would fare.
+   *
+   * @param report in it visits stand for features
+   * @param named those that would be held back, by id
+   * @param next below which to go on; empty when none is left
+   */
+  record VisitLot(
+      DryRun.Report report, Map<UUID, NamedVisit> named, Optional<UUID> next, long of) {}
+
+  /**
+   * Runs a draft over a lot of the visits that came in with editions of its form, as they came;
+   * empty when the draft can't be run.
+   *
+   * @param below the visit below which to go on; empty for the newest
+   */
+  Optional<VisitLot> received(Project project, FormDraft draft, Optional<UUID> below) {
+    Schema schema = forms.schema(draft);
+    Optional<ExecutableForm> form = FormCompiler.compile(draft.form(), schema).form();
+    if (form.isEmpty()) return Optional.empty();
+    DryRun run = new DryRun(form.get(), start(project, draft.form(), "", VisitStart.NOTHING_TAKEN));
+    Map<UUID, NamedVisit> named = new LinkedHashMap<>();
+    long until = System.nanoTime() + LONG * 1_000_000;
+    Optional<UUID> at = below;
+    boolean more = true;
+    while (more && System.nanoTime() < until) {
+      List<VisitsOfForms.Received> some = visits.received(draft.id(), at, STEP_OF_VISITS);
+      for (VisitsOfForms.Received v : some) {
+        boolean held =
+            !run.addVisit(v.id().toString(), begun(project, v, form.get()), v.saved(), v.open())
+                .isEmpty();
+        if (held && named.size() < DryRun.NAMED) named.put(v.id(), named(v, schema));
+        at = Optional.of(v.id());
+      }
+      more = some.size() == STEP_OF_VISITS;
+    }
+    return Optional.of(
+        new VisitLot(run.report(), named, more ? at : Optional.empty(), visits.count(draft.id())));
+  }
+
+  private static VisitStart begun(Project project, VisitsOfForms.Received v, ExecutableForm form) {
+    return VisitStart.read(
+        v.start(),
+        v.feature().isObject()
+            ? Optional.of(Feature.read(v.feature().asObject(), form.schema()))
+            : Optional.empty(),
+        Map.of(),
+        AroundForms.system(project),
+        form);
   }
 }

@@ -7,6 +7,7 @@ import jakarta.validation.constraints.NotNull;
 import java.security.Principal;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.UUID;
 import org.springframework.stereotype.Controller;
 import org.springframework.web.bind.annotation.PathVariable;
@@ -83,6 +84,36 @@ class DraftRunsController {
       Map<String, String> captions,
       Integer next,
       int of) {}
+
+  /** Below which visit to go on; null for the newest. */
+  record Below(UUID below) {}
+
+  /**
+   * How a lot of the visits that came in would fare.
+   *
+   * @param report see {@code DryRun.Report}, with visits for features; null when the draft can't be
+   *     run
+   * @param named visits that would be held back, by id
+   * @param next below which the next lot begins; null when there is none
+   * @param of how many visits there are
+   */
+  record FaredVisits(
+      JsonObject report, Map<UUID, DraftRuns.NamedVisit> named, UUID next, long of) {}
+
+  /** Runs the draft over the next lot of visits that came in. */
+  @Needs(Right.BUILD_FORMS)
+  @PostMapping("/api/p/{project}/forms/{id}/dry-run/visits")
+  @ResponseBody
+  FaredVisits visits(
+      @PathVariable String project, @PathVariable UUID id, @Valid @RequestBody Below below) {
+    Project p = projects.byKey(project);
+    return runs.received(p, forms.get(p.id(), id), Optional.ofNullable(below.below))
+        .map(
+            lot ->
+                new FaredVisits(
+                    lot.report().json(), lot.named(), lot.next().orElse(null), lot.of()))
+        .orElse(new FaredVisits(null, Map.of(), null, 0));
+  }
 
   /** Runs the draft over the next lot of features. */
   @Needs(Right.BUILD_FORMS)

@@ -34,8 +34,10 @@ public class Drafting {
   private final Forms forms;
   private final Layers layers;
   private final Locks locks;
+  private final Trials trials;
 
-  Drafting(FormStepRepository steps, Forms forms, Layers layers, Locks locks) {
+  Drafting(FormStepRepository steps, Forms forms, Layers layers, Locks locks, Trials trials) {
+    this.trials = trials;
     this.layers = layers;
     this.steps = steps;
     this.forms = forms;
@@ -136,7 +138,9 @@ public class Drafting {
     return e.layerId == null ? LayerOfForm.NONE : layers.byId(e.layerId).schema();
   }
 
-  private static void keep(FormEntity e, Form now, String person) {
+  /** All that changes a draft goes through here. */
+  private void keep(FormEntity e, Form now, String person) {
+    trials.follow(e.id, Forms.readable(e), now);
     e.draft = now.json().toString();
     e.revision++;
     e.changedAt = Layers.now();

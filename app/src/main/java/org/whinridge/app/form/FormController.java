@@ -32,6 +32,7 @@ import org.whinridge.app.shell.Refusal;
 import org.whinridge.core.access.Right;
 import org.whinridge.core.form.Question;
 import org.whinridge.core.form.compile.FormProblem;
+import org.whinridge.core.layer.Feature;
 import org.whinridge.core.layer.Field;
 import org.whinridge.core.prefill.LookUp;
 import org.whinridge.core.profile.FieldProfile;
@@ -50,6 +51,7 @@ class FormController {
   private final Presence presence;
   private final FormLines lines;
   private final FormTemplates templates;
+  private final VisitsOfForms visits;
 
   FormController(
       DeskPage desk,
@@ -60,7 +62,9 @@ class FormController {
       Drafting drafting,
       Presence presence,
       FormLines lines,
-      FormTemplates templates) {
+      FormTemplates templates,
+      VisitsOfForms visits) {
+    this.visits = visits;
     this.lines = lines;
     this.templates = templates;
     this.presence = presence;
@@ -157,7 +161,7 @@ class FormController {
         state(draft, person.getName()),
         forms.schema(draft).json(),
         layer.map(l -> new Of(l.id(), l.name())).orElse(null),
-        layer.map(l -> proof(l, 0)).orElse(List.of()),
+        layer.map(l -> proof(draft, l, 0)).orElse(List.of()),
         layer.map(Layer::count).orElse(0),
         lookups,
         new System(p.systemCode(), p.systemDefinition()));
@@ -174,7 +178,8 @@ class FormController {
   List<JsonObject> proof(
       @PathVariable String project, @PathVariable UUID id, @RequestParam int from) {
     Project p = projects.byKey(project);
-    return forms.get(p.id(), id).layer().map(l -> proof(layers.byId(l), from)).orElse(List.of());
+    FormDraft draft = forms.get(p.id(), id);
+    return draft.layer().map(l -> proof(draft, layers.byId(l), from)).orElse(List.of());
   }
 
   /** Where a feature stands in the layer's order. */
@@ -193,9 +198,17 @@ class FormController {
             .orElseThrow(() -> Refusal.notFound("thing.feature")));
   }
 
-  private List<JsonObject> proof(Layer layer, int from) {
-    return queries.inOrder(layer, Math.max(0, from), MOST_PROOF_FEATURES).stream()
-        .map(f -> f.json(layer.schema()).add("caption", layer.schema().caption(f.values())))
+  /** Features with their captions, and what their last visits answered as in a start. */
+  private List<JsonObject> proof(FormDraft draft, Layer layer, int from) {
+    List<Feature> some = queries.inOrder(layer, Math.max(0, from), MOST_PROOF_FEATURES);
+    Map<UUID, JsonObject> last =
+        visits.last(draft, layer, some.stream().map(f -> UUID.fromString(f.id())).toList());
+    return some.stream()
+        .map(
+            f ->
+                f.json(layer.schema())
+                    .add("caption", layer.schema().caption(f.values()))
+                    .add("lastVisit", last.getOrDefault(UUID.fromString(f.id()), new JsonObject())))
         .toList();
   }
 

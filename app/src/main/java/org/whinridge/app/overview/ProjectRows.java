@@ -42,6 +42,8 @@ final class ProjectRows {
           new Rows("form_file", "project_id = ?", Part.SETTINGS),
           new Rows("form_template", "project_id = ?", Part.SETTINGS),
           new Rows("form_step", "form_id in (select id from form where project_id = ?)", Part.WORK),
+          new Rows(
+              "form_trial", "form_id in (select id from form where project_id = ?)", Part.WORK),
           new Rows("ledger_entry", "layer_id " + LAYERS, Part.FEATURES),
           new Rows("feature", "layer_id " + LAYERS, Part.FEATURES),
           new Rows("edition", "form_id in (select id from form where project_id = ?)", Part.WORK),

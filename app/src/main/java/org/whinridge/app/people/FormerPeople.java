@@ -24,6 +24,7 @@ class FormerPeople {
           "form.retired_by",
           "form_file.kept_by",
           "form_template.kept_by",
+          "form_trial.kept_by",
           "round.person",
           "round.made_by",
           "hand_in.person",

@@ -253,6 +253,57 @@ class RulesInPartsTest extends FormStories {
     org.assertj.core.api.Assertions.assertThat(stage.scriptErrors()).isEmpty();
   }
 
+  /** A filled example fails when a rule changes; the rule is mended, or it is meant so. */
+  @Test
+  void aTrialFailsAfterAChangeAndIsMended() {
+    Page desk = made();
+    desk.click("#trials summary");
+    assertThat(desk.locator("#trials")).containsText("A trial is a filled example");
+    Locator width = desk.locator("#live-sheet [data-question=width_mm] input");
+    width.fill("700");
+    width.press("Tab");
+    desk.fill("#trial-name", "A narrow one");
+    desk.click("#trial-keep");
+    Locator trial = desk.locator("[data-trial]");
+    assertThat(trial).hasCount(1);
+    assertThat(trial.locator("input")).hasValue("A narrow one");
+    assertThat(trial.locator(".chip")).hasText("as expected");
+    choose(desk, "width_mm");
+    desk.fill("#e-from", "900");
+    desk.press("#e-from", "Tab");
+    stored(desk);
+    assertThat(width).hasValue("700"); // what was tried outlives the change
+    assertThat(trial.locator("[data-difference=width_mm]")).containsText("is open now");
+    assertThat(desk.locator("#trials summary .chip")).hasText("1 other than expected");
+    desk.navigate(
+        desk.locator("#publish").getAttribute("href").replaceFirst("^/", stage.base() + "/"));
+    assertThat(desk.locator("#publish-trials")).containsText("1 of 1 trial comes out other");
+    desk.click("#publish-dry a[href*='/forms/']");
+    desk.waitForSelector("#form-page[data-ready]");
+    desk.click("#trials summary");
+    desk.locator("[data-difference=width_mm]").click();
+    assertThat(desk.locator("[data-line=width_mm]")).hasAttribute("data-open", "true");
+    trial.locator("[data-fill]").click();
+    assertThat(desk.locator("#proof-name")).hasText("Trial: A narrow one");
+    assertThat(width).hasValue("700");
+    desk.fill("#e-from", "600");
+    desk.press("#e-from", "Tab");
+    assertThat(trial.locator(".chip")).hasText("as expected");
+    desk.fill("#e-from", "900");
+    desk.press("#e-from", "Tab");
+    trial.locator("[data-expect]").click();
+    assertThat(trial.locator(".chip")).hasText("as expected");
+    assertThat(trial).containsText("expected to be held back by");
+    desk.click("#proof-again");
+    assertThat(desk.locator("#proof-name")).containsText("of 240");
+    desk.click("#trial-from-visit");
+    assertThat(desk.locator("#trials")).containsText("No visit of this form has come in yet");
+    desk.onceDialog(d -> d.accept());
+    trial.locator("[data-remove-trial]").click();
+    assertThat(trial).hasCount(0);
+    org.assertj.core.api.Assertions.assertThat(stage.scriptErrors()).isEmpty();
+  }
+
   /** From a rule that features fail to one of them, on the sheet. */
   @Test
   void theDryRunLeadsToWhatFails() {

@@ -47,6 +47,7 @@ public final class FormUses {
   private final Set<String> names = new TreeSet<>();
   private final Set<String> lookUps = new TreeSet<>();
   private final List<Use> uses = new ArrayList<>();
+  private boolean readsLastVisit;
 
   private FormUses(Form form) {
     for (Section s : form.sections()) {
@@ -59,8 +60,18 @@ public final class FormUses {
 
   /** All uses, in the order of the sheet; the same one once. */
   public static List<Use> of(Form form) {
+    return List.copyOf(all(form).uses);
+  }
+
+  /** Whether anything in a form asks for what the last visit of the same feature answered. */
+  public static boolean readsLastVisit(Form form) {
+    return all(form).readsLastVisit;
+  }
+
+  private static FormUses all(Form form) {
     FormUses all = new FormUses(form);
     for (Section s : form.sections()) {
+      all.readsLastVisit |= s.rows().filter(Section.Rows::fromLastVisit).isPresent();
       String by = s.name().isEmpty() ? s.title() : s.name();
       all.rule(by, Part.SECTION_ASK_WHEN, s.askWhen());
       for (Section.Block b : s.blocks()) all.rule(by, Part.BLOCK_ASK_WHEN, b.askWhen());
@@ -68,7 +79,7 @@ public final class FormUses {
     }
     for (NamedRule r : form.rules()) all.rule(r.name(), Part.SHARED_RULE, r.rule());
     form.lookUps().forEach((name, l) -> all.filter(name, l));
-    return List.copyOf(all.uses);
+    return all;
   }
 
   private void question(Question q) {
@@ -80,6 +91,7 @@ public final class FormUses {
     }
     for (Code c : q.codes()) rule(q.name(), Part.CODE_FITS, c.fitsWhen());
     for (Source s : q.prefill()) {
+      readsLastVisit |= s instanceof Source.LastVisit;
       if (s instanceof Source.WorkedOut w) rule(q.name(), Part.PREFILL, w.formula());
       if (!(s instanceof Source.Place p)) continue;
       p.own().ifPresent(l -> filter(q.name(), l));
@@ -109,6 +121,7 @@ public final class FormUses {
 
   /** What a name of a rule stands for: a column is its question, last.x is x. */
   private Optional<String> read(String name) {
+    readsLastVisit |= name.startsWith("last.");
     if (names.contains(name)) return Optional.of(name);
     int dot = name.indexOf('.');
     if (dot < 0 || name.startsWith("before.")) return Optional.empty();

@@ -43,16 +43,19 @@ public record Feature(
         .add("properties", schema.writeValues(values));
   }
 
-  /** Reads the JSON form by a schema; a geometry that can't be read is none. */
+  /** Reads the JSON form by a schema; a member that can't be read is as if it were not there. */
   public static Feature read(JsonObject o, Schema schema) {
     var g = o.get("geometry");
     Optional<Geometry> geometry =
         g == null || !g.isObject() ? Optional.empty() : GeometryJson.read(g.asObject());
     var p = o.get("properties");
+    var id = o.get("id");
+    var version = o.get("version");
     return new Feature(
-        o.getString("id", ""),
+        // RFC 7946: a string or a number
+        id == null ? "" : id.isString() ? id.asString() : id.isNumber() ? id.toString() : "",
         geometry,
         p == null || !p.isObject() ? Map.of() : schema.readValues(p.asObject()),
-        o.getLong("version", 0));
+        version == null || !version.isNumber() ? 0 : (long) version.asDouble());
   }
 }

@@ -2,10 +2,12 @@ package org.whinridge.core.visit;
 
 import com.eclipsesource.json.JsonArray;
 import com.eclipsesource.json.JsonObject;
+import com.eclipsesource.json.JsonValue;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import org.whinridge.core.form.compile.ExecutableForm;
 import org.whinridge.core.layer.Feature;
@@ -101,18 +103,56 @@ public final class DryRun {
   }
 
   /**
-   * Runs the form over one more feature; gives what that feature failed, nothing when it passed.
+   * Runs the form over one more feature, of which no last visit is known; gives what that feature
+   * failed, nothing when it passed.
    */
   public List<Part> add(Feature feature) {
+    return add(feature, VisitStart.Last.NONE);
+  }
+
+  /** The same of a feature that was visited before. */
+  public List<Part> add(Feature feature, VisitStart.Last last) {
+    return add(feature.id(), Filling.open(form, start.on(feature, last)).points());
+  }
+
+  /**
+   * Runs the form over a visit that came in, as it came; nothing is looked up again. What was open
+   * when it came is passed over.
+   *
+   * @param begun with what the visit was begun
+   * @param saved see {@link Filling#saved}
+   * @param openThen the points as {@link Filling#result} told them; what can't be read there counts
+   *     as none
+   */
+  public List<Part> addVisit(String id, VisitStart begun, JsonObject saved, JsonArray openThen) {
+    return add(
+        id,
+        Filling.resume(form, begun, saved).points().stream()
+            .filter(p -> !wasOpen(p.json(), openThen))
+            .toList());
+  }
+
+  private static boolean wasOpen(JsonObject point, JsonArray then) {
+    for (JsonValue v : then) {
+      if (!v.isObject()) continue;
+      boolean same = true;
+      for (String member : new String[] {"question", "row", "kind", "code"})
+        same &= Objects.equals(point.get(member), v.asObject().get(member));
+      if (same) return true;
+    }
+    return false;
+  }
+
+  private List<Part> add(String id, List<OpenPoint> points) {
     List<Part> out = new ArrayList<>();
-    for (OpenPoint p : Filling.open(form, start.on(feature)).points()) {
+    for (OpenPoint p : points) {
       if (!p.kind().holdsBack()) continue;
       Part part = part(p);
       if (out.contains(part)) continue;
       out.add(part);
       Tally t = tallies.computeIfAbsent(part, x -> new Tally(p.message()));
       t.count++;
-      if (t.features.size() < NAMED) t.features.add(feature.id());
+      if (t.features.size() < NAMED) t.features.add(id);
     }
     features++;
     if (out.isEmpty()) passed++;
@@ -163,8 +203,16 @@ public final class DryRun {
 
     /** Runs both over one more feature; gives what it failed under the newer one. */
     public List<Part> add(Feature feature) {
-      List<Part> before = older.add(feature);
-      List<Part> now = newer.add(feature);
+      return add(feature, VisitStart.Last.NONE, VisitStart.Last.NONE);
+    }
+
+    /**
+     * The same of a feature that was visited before; what the last visit answered, as each of the
+     * two editions reads it.
+     */
+    public List<Part> add(Feature feature, VisitStart.Last lastOlder, VisitStart.Last lastNewer) {
+      List<Part> before = older.add(feature, lastOlder);
+      List<Part> now = newer.add(feature, lastNewer);
       Optional<List<String>> into =
           before.isEmpty() == now.isEmpty()
               ? before.equals(now) ? Optional.empty() : Optional.of(changed)

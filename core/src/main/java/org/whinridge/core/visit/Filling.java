@@ -67,6 +67,21 @@ public final class Filling {
   }
 
   /**
+   * Opens a visit and does in it what a person did in another one: answers by hand, rows, the
+   * place, what was confirmed. All else comes as it does now.
+   *
+   * @param saved what {@link #saved} gave of the other one, also with another edition; what this
+   *     form lacks, or people can't answer any more, is left out
+   */
+  public static Filling again(ExecutableForm form, VisitStart start, JsonObject saved) {
+    Filling f = open(form, start);
+    FillingState was = new FillingState(form, start);
+    SavedVisit.read(saved, form, was);
+    new DoneAgain(form, was, f).all();
+    return f;
+  }
+
+  /**
    * Sets an answer by hand. A decimal is rounded to the question's decimals; text is trimmed.
    *
    * @return false when there is no such question or people can't change it; nothing is changed then

@@ -53,13 +53,23 @@ public final class RuleTally {
         .map(f -> new RuleTally(f, own, start.apply(f)));
   }
 
-  /** Whether the condition holds for one more feature. */
+  /** Whether the condition holds for one more feature, of which no last visit is known. */
   public boolean add(Feature feature) {
-    Value v = Filling.open(form, start.on(feature)).value(name);
+    return add(feature, VisitStart.Last.NONE);
+  }
+
+  /** The same of a feature that was visited before. */
+  public boolean add(Feature feature, VisitStart.Last last) {
+    Value v = Filling.open(form, start.on(feature, last)).value(name);
     features++;
     if (v.equals(Value.YES)) holds++;
     if (v.equals(Value.NO)) fails++;
     return v.equals(Value.YES);
+  }
+
+  /** The form that is run: the draft with the condition. */
+  public ExecutableForm form() {
+    return form;
   }
 
   /** The features so far. */

@@ -67,6 +67,14 @@ public record VisitStart(
       Map<String, Value> answers, Optional<LocalDate> day, Map<String, List<LastRow>> rows) {
     /** No last visit. */
     public static final Last NONE = new Last(Map.of(), Optional.empty(), Map.of());
+
+    /**
+     * It from its JSON form: the members {@code last} and {@code lastDay} of a start, see {@link
+     * VisitStart#read}; what can't be read is missing.
+     */
+    public static Last read(JsonObject start, ExecutableForm form) {
+      return last(start, form);
+    }
   }
 
   /** A row of the last visit. */
@@ -123,9 +131,9 @@ public record VisitStart(
     return copy(feature, last, lookups, taken, Turn.DESK);
   }
 
-  /** The same visit to another feature, of which no last visit is known. */
-  VisitStart on(Feature other) {
-    return copy(Optional.of(other), Last.NONE, lookups, taken, turn);
+  /** The same visit to another feature, with its own last visit. */
+  VisitStart on(Feature other, Last itsLast) {
+    return copy(Optional.of(other), itsLast, lookups, taken, turn);
   }
 
   /** The same visit with other look-up layers. */

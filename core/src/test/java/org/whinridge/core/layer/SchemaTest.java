@@ -85,6 +85,19 @@ class SchemaTest {
   }
 
   @Test
+  void aMemberOfAFeatureThatCantBeReadIsAsIfItWereNotThere() {
+    Feature f =
+        Feature.read(
+            Json.parse("{\"id\":7,\"version\":\"new\",\"geometry\":[],\"properties\":\"none\"}")
+                .asObject(),
+            SCHEMA);
+    assertThat(f.id()).as("RFC 7946: an id may be a number").isEqualTo("7");
+    assertThat(f.version()).isZero();
+    assertThat(f.values()).isEmpty();
+    assertThat(Feature.read(Json.parse("{\"id\":{}}").asObject(), SCHEMA).id()).isEmpty();
+  }
+
+  @Test
   void aFeatureWithoutAPlaceOrWithABrokenOneHasNone() {
     assertThat(
             Feature.read(Json.parse("{\"id\":\"f\",\"geometry\":null}").asObject(), SCHEMA)

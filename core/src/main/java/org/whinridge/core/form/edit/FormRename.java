@@ -59,6 +59,37 @@ public final class FormRename {
     return new FormRename(from, to, list).in(form);
   }
 
+  /**
+   * Which questions and list sections have another name in a later state of a form: the new names
+   * by the old ones. A question has another name when it stands where the old one stood, in a form
+   * that is arranged alike, with the same kind and label, and the old name is gone.
+   */
+  public static Map<String, String> between(Form before, Form after) {
+    Map<String, String> out = new LinkedHashMap<>();
+    if (before.sections().size() != after.sections().size()) return out;
+    for (int s = 0; s < before.sections().size(); s++) {
+      Section was = before.sections().get(s);
+      Section is = after.sections().get(s);
+      if (was.isList() && is.isList() && hasNo(after, was.name()) && hasNo(before, is.name()))
+        out.put(was.name(), is.name());
+      if (was.questions().size() != is.questions().size()) continue;
+      for (int k = 0; k < was.questions().size(); k++) {
+        Question a = was.questions().get(k);
+        Question b = is.questions().get(k);
+        if (a.type() == b.type()
+            && a.label().equals(b.label())
+            && hasNo(after, a.name())
+            && hasNo(before, b.name())) out.put(a.name(), b.name());
+      }
+    }
+    return out;
+  }
+
+  private static boolean hasNo(Form form, String name) {
+    return form.question(name).isEmpty()
+        && form.sections().stream().noneMatch(s -> s.name().equals(name));
+  }
+
   private Form in(Form form) {
     Map<String, LookUp> lookUps = new LinkedHashMap<>();
     form.lookUps().forEach((name, l) -> lookUps.put(name, lookUp(l)));
