@@ -7,6 +7,7 @@ import { symbol } from "../../shell/symbols.js";
 import { guard, html, nothing, repeat } from "../../shell/view.js";
 import { editor } from "./editor.js";
 import { margin } from "./margin.js";
+import { rowsOf } from "./rows.js";
 import { several } from "./several.js";
 
 /** A question as it is on the sheet now, or that it is not asked there. */
@@ -114,7 +115,17 @@ function sectionMenu(state, s, n) {
     if (s.questions.length === 0 || confirm(say("desk.form.removeSectionSure", { n: s.questions.length })))
       state.edit({ op: "section.remove", section: n });
   };
-  return html`<details class="form-section-more" x-data="shutting">
+  // it shuts when something was chosen, or when the focus goes elsewhere
+  const shut = (e) => {
+    const over =
+      e.type === "click"
+        ? e.target.closest("button")
+        : e.type === "keydown"
+          ? e.key === "Escape"
+          : !e.currentTarget.contains(e.relatedTarget);
+    if (over) e.currentTarget.open = false;
+  };
+  return html`<details class="form-section-more" @click=${shut} @keydown=${shut} @focusout=${shut}>
     <summary aria-label=${say("desk.form.sectionMore", { title: s.title || say("desk.form.untitled") })}>…</summary>
     <div class="card flex flex-col gap-1 items-start">
       <button type="button" class="plain" data-ask-section=${n} @click=${() => state.openRule(`section ${n}`)}>
@@ -176,6 +187,7 @@ function section(state, s, n, draw) {
       ${ruled ? html`<span class="chip">${say("desk.form.hasRules")}</span>` : nothing}
       ${troubled ? html`<span class="chip trouble">${say("desk.form.toMend")}</span>` : nothing} ${sectionMenu(state, s, n)}
     </div>
+    ${s.rows && !folded ? rowsOf(state, s, n) : nothing}
     ${s.askWhen || state.ruleOpen === `section ${n}` ? askedWhen(state, `section ${n}`, s.askWhen, set("askWhen")) : nothing}
     ${
       folded

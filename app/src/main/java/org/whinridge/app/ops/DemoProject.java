@@ -10,8 +10,6 @@ import java.util.UUID;
 import org.locationtech.jts.geom.Envelope;
 import org.springframework.stereotype.Component;
 import org.springframework.util.FileSystemUtils;
-import org.whinridge.app.form.Drafting;
-import org.whinridge.app.form.Forms;
 import org.whinridge.app.layer.LayerMaking;
 import org.whinridge.app.layer.Layers;
 import org.whinridge.app.layer.look.Looks;
@@ -32,15 +30,14 @@ import org.whinridge.demo.OstreyLooks;
 import org.whinridge.demo.Relief;
 
 /**
- * Makes the Isle of Ostrey, an ordinary project to try things in: six layers, a published form, a
- * round.
+ * Makes the Isle of Ostrey, an ordinary project to try things in: six layers, three published forms
+ * with two years of visits, a round.
  */
 @Component
 class DemoProject {
   private final Projects projects;
   private final LayerMaking making;
-  private final Forms forms;
-  private final Drafting drafting;
+  private final DemoForms forms;
   private final RoundMaking rounds;
   private final Layers layers;
   private final Looks looks;
@@ -51,8 +48,7 @@ class DemoProject {
   DemoProject(
       Projects projects,
       LayerMaking making,
-      Forms forms,
-      Drafting drafting,
+      DemoForms forms,
       RoundMaking rounds,
       Layers layers,
       Looks looks,
@@ -67,7 +63,6 @@ class DemoProject {
     this.projects = projects;
     this.making = making;
     this.forms = forms;
-    this.drafting = drafting;
     this.rounds = rounds;
   }
 
@@ -90,11 +85,18 @@ class DemoProject {
             "+proj=utm +zone=29 +datum=WGS84 +units=m +no_defs",
             isle.basemap());
     people.forEach((account, role) -> members.give(p.id(), account, role));
-    fill(p, isle, coordinator, goesOut);
+    List<String> inspectors =
+        people.entrySet().stream()
+            .filter(e -> e.getValue() == Role.INSPECTOR)
+            .map(Map.Entry::getKey)
+            .toList();
+    fill(p, isle, coordinator, goesOut, inspectors.isEmpty() ? List.of(goesOut) : inspectors);
     return p;
   }
 
-  private void fill(Project p, Ostrey isle, String coordinator, String goesOut) throws Exception {
+  private void fill(
+      Project p, Ostrey isle, String coordinator, String goesOut, List<String> outdoors)
+      throws Exception {
     UUID structures =
         make(
             p,
@@ -104,15 +106,14 @@ class DemoProject {
             "the board's register",
             isle.structures(),
             OstreyLooks.structures());
-    UUID beats =
-        make(
-            p,
-            coordinator,
-            "Beats",
-            Ostrey.beatsSchema(),
-            "the board's beats",
-            isle.beats(),
-            OstreyLooks.beats());
+    make(
+        p,
+        coordinator,
+        "Beats",
+        Ostrey.beatsSchema(),
+        "the board's beats",
+        isle.beats(),
+        OstreyLooks.beats());
     make(
         p,
         coordinator,
@@ -146,9 +147,7 @@ class DemoProject {
         isle.posts(),
         OstreyLooks.posts());
     ground(p, coordinator);
-    UUID form = forms.fromLayer(p.id(), structures);
-    new DemoForm(drafting, forms, p.id(), form).design(beats);
-    forms.publish(p.id(), form, coordinator);
+    UUID form = forms.make(p, coordinator, outdoors);
     rounds.make(
         p.id(),
         new RoundMaking.Plan(

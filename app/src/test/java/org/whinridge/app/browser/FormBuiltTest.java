@@ -49,6 +49,11 @@ class FormBuiltTest extends FormStories {
     type(desk, "Silted share of the width (%) {silt_share}: decimal .0");
     choose(desk, "notes");
     type(desk, "--- page\n# Photos\nPhoto of the structure {photo} x..5 (*)");
+    type(
+        desk,
+        "--- page\n# Defects {defects} x..20 again\n"
+            + "Defect: leak = Leak | crack = Crack | scour = Scour | blockage = Blockage | missing_part = Missing part *\n"
+            + "Severity 1..5 *\nPhoto of the defect {defect_photo} x..3");
     org.assertj.core.api.Assertions.assertThat(plain(text(desk))).isEqualTo(wanted);
   }
 
@@ -94,6 +99,33 @@ class FormBuiltTest extends FormStories {
     stored(desk);
     fill(desk, "[data-section='1'] [data-part=section-title]", "Photos");
     menu(desk, 1, "Begin a page");
+    kind(desk, "choice", "Defect");
+    desk.selectOption("#e-need", "needed");
+    desk.fill(
+        "#codes-pasted",
+        "leak\tLeak\ncrack\tCrack\nscour\tScour\nblockage\tBlockage\nmissing_part\tMissing part");
+    desk.click("#add-codes");
+    desk.locator("#e-codes tbody tr").first().locator("button").click();
+    desk.locator("#e-codes tr td[colspan] button").last().click();
+    assertThat(desk.locator("#e-codes tbody tr")).hasCount(5);
+    rename(desk, "defect");
+    desk.locator("[data-grip=defect]").click();
+    desk.locator("[data-name=defect]").press("s");
+    stored(desk);
+    fill(desk, "[data-section='2'] [data-part=section-title]", "Defects");
+    menu(desk, 2, "Begin a page");
+    menu(desk, 2, "Let it repeat");
+    fill(desk, "#rows-most-2", "20");
+    desk.click("#rows-again-2");
+    stored(desk);
+    kind(desk, "whole", "Severity");
+    fill(desk, "#e-from", "1");
+    fill(desk, "#e-to", "5");
+    desk.selectOption("#e-need", "needed");
+    rename(desk, "severity");
+    kind(desk, "photo", "Photo of the defect");
+    fill(desk, "#e-most", "3");
+    rename(desk, "defect_photo");
     org.assertj.core.api.Assertions.assertThat(plain(text(desk))).isEqualTo(wanted);
     org.assertj.core.api.Assertions.assertThat(stage.scriptErrors()).isEmpty();
   }
