@@ -17,9 +17,9 @@ export class Choosing {
   /** Draws what an answer on the sheet changes. @type {() => void} */
   answered = () => {};
 
-  /** @param {Record<string, unknown>} edit @returns {Promise<void>} */
+  /** @param {Record<string, unknown> | (() => Record<string, unknown>)} edit @returns {Promise<void>} */
   edit(edit) {
-    throw new Error("no edit here: " + edit.op);
+    throw new Error("no edit here: " + JSON.stringify(edit));
   }
   get questions() {
     return this.form.sections.flatMap((s) => s.questions);

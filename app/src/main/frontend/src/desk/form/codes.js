@@ -12,7 +12,7 @@ export function codes(state, q) {
   const all = q.codes ?? [];
   const wanted = state.codeSought.toLowerCase();
   const found = all.map((c, i) => ({ c, i })).filter(({ c }) => `${c.code} ${c.label}`.toLowerCase().includes(wanted));
-  const set = (list) => state.set("codes", list);
+  const change = (how) => state.change("codes", how);
   const head = [say("desk.codes.code"), say("desk.codes.label"), say("desk.codes.retired"), ""];
   return html`<div id="e-codes">
     <p class="label">${say("desk.form.codesN", { n: all.length })}</p>
@@ -39,24 +39,29 @@ export function codes(state, q) {
         ${repeat(
           found.slice(0, SHOWN),
           ({ c }) => c.code,
-          ({ c, i }) => row(state, q, all, c, i, set),
+          ({ c, i }) => row(state, q, c, i, change),
         )}
       </tbody>
     </table>
     ${found.length > SHOWN ? html`<p class="quiet">${say("desk.form.moreCodes", { n: found.length - SHOWN })}</p>` : nothing}
-    ${alike(state, all)} ${adding(state, all, set)}
+    ${alike(state, all)} ${adding(state, all, change)}
   </div>`;
 }
 
-function row(state, q, all, c, i, set) {
+/** Where a code stands now that stood at `i`; codes may be doubled until somebody mends it. */
+const placeOf = (now, c, i) => (now[i]?.code === c.code ? i : now.findIndex((x) => x.code === c.code));
+
+function row(state, q, c, i, change) {
   const label = c.label || c.code;
-  const put = (part) => (v) => set(all.map((x, k) => (k === i ? { ...x, [part]: v } : x)));
+  const put = (part) => (v) => change((now) => now.map((x, k) => (k === placeOf(now, c, i) ? { ...x, [part]: v } : x)));
   const code = (v) => put("code")(v.trim());
-  const up = () => {
-    const list = [...all];
-    moved(list, i, -1);
-    set(list);
-  };
+  const up = () =>
+    change((now) => {
+      const list = [...now];
+      const at = placeOf(now, c, i);
+      if (at > 0) moved(list, at, -1);
+      return list;
+    });
   const open = state.codeOpen === c.code;
   const picture = c.picture ? state.fileUrl(c.picture) : "";
   const more = () =>
@@ -81,7 +86,9 @@ function row(state, q, all, c, i, set) {
           ${picture ? html`<img class="reference small" src=${picture} alt=${say("desk.form.pictureOf", { label })} />` : nothing}
           ${fileButton(say("desk.form.picture"), "image/*", (file) => state.setPicture(file, q.name, c.code))}
           <button type="button" class="plain" ?disabled=${i === 0} @click=${up}>${say("desk.form.moveUp")}</button>
-          <button type="button" class="plain" @click=${() => set(all.filter((x) => x !== c))}>${say("do.remove")}</button>
+          <button type="button" class="plain" @click=${() => change((now) => now.filter((_, k) => k !== placeOf(now, c, i)))}>
+            ${say("do.remove")}
+          </button>
         </span>
       </td>
     </tr>`;
@@ -110,14 +117,14 @@ function alike(state, all) {
   return html`<p class="told">${say("desk.form.codesAlike", { which: groups.map((g) => g.join(", ")).join("; ") })}</p>`;
 }
 
-function adding(state, all, set) {
+function adding(state, all, change) {
   const add = (e) => {
     const box = e.target.closest("div").querySelector("textarea");
     const { codes: got, told } = state.pastedCodes(box.value, all);
     state.codesTold = told.map(words).join(" ");
     if (got.length) {
       box.value = "";
-      set([...all, ...got]);
+      change((now) => [...now, ...got.filter((x) => !now.some((c) => c.code === x.code))]);
     } else state.changed();
   };
   return html`<div class="grid gap-1 mt-1">

@@ -23,8 +23,8 @@ export class Dry {
 
   /** Told whenever the draft may be another. */
   changed() {
-    const { features, isSound, layer } = this.state;
-    if (layer && isSound && features <= BY_ITSELF) this.#later();
+    const { features, isSound, layer, builds } = this.state;
+    if (builds && layer && isSound && features <= BY_ITSELF) this.#later();
   }
 
   /** Whether the result is of the draft as it is. */

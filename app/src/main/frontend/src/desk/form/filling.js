@@ -1,6 +1,10 @@
 // With what the sheet of the workshop is filled, and how it is looked at; nothing of it is stored.
+import { words } from "../../shell/say.js";
 import { Live } from "./live.js";
 import { Ruling } from "./ruling.js";
+
+/** Through so many features one can step under a condition. */
+const MOST_STEPPED = 200;
 
 export class Filling extends Ruling {
   /** The feature with which the form is filled. @type {any} */
@@ -21,7 +25,46 @@ export class Filling extends Ruling {
     throw new Error("no sheet to lead to " + name);
   }
 
+  /** The features among which the proof steps, and what they have in common; null for all. @type {{said: string, ids: string[], of: number} | null} */
+  among = null;
+  /** The condition under which features are stepped through; "" for none. */
+  only = "";
+
+  /** Steps through some features alone; the first of them fills the sheet. @param {string} said @param {string[]} ids @param {number} of how many there are */
+  stepAmong(said, ids, of) {
+    this.among = { said, ids, of };
+    if (ids.length === 0 || ids.includes(this.proof?.id)) return this.changed();
+    return this.proofOf(ids[0]);
+  }
+  /** Steps through all features again. */
+  stepAll() {
+    Object.assign(this, { among: null, only: "" });
+    this.changed();
+  }
+  /** Steps through the features for which a condition holds. @param {string} rule */
+  async stepWhere(rule) {
+    this.only = rule;
+    if (!rule) return this.stepAll();
+    try {
+      const { counted, first, holds } = await this.tally(rule, MOST_STEPPED);
+      if (counted && this.only === rule)
+        await this.stepAmong(
+          words(this.ruleView("", rule, "condition").sentence) || rule,
+          first.map((f) => f.id),
+          holds,
+        );
+    } catch (e) {
+      this.failure = e.message;
+      this.changed();
+    }
+  }
+
   step(by) {
+    if (this.among?.ids.length) {
+      const { ids } = this.among;
+      const at = ids.indexOf(this.proof?.id);
+      return this.proofOf(ids[at < 0 ? 0 : (at + by + ids.length) % ids.length]);
+    }
     const to = (this.at + by + this.features) % Math.max(1, this.features);
     return this.#fill(async () => ({ proof: await this.proofs?.at(to), at: to }));
   }

@@ -88,6 +88,17 @@ export function lookUp(state, s, put) {
       }
     </select>
     ${layer ? settings(state, s, l, layer, { look, put, takes, take, field }) : nothing}
+    ${
+      state.lacksPosition
+        ? html`<span class="told" data-needs-position
+            >${say("desk.look.needsPosition")}
+            <button type="button" class="plain" id="add-position" @click=${() => state.addPosition()}>
+              ${say("desk.look.addPosition")}
+            </button></span
+          >`
+        : nothing
+    }
+    ${layer ? html`<span class="quiet" data-look-pack>${say("desk.look.inPack", { n: layer.features, kb: layer.kilobytes })}</span>` : nothing}
   </span>`;
 }
 

@@ -25,6 +25,7 @@ function stepping(state) {
       : state.proof
         ? say("desk.form.proof", { caption: state.proof.caption || say("desk.noCaption"), n: state.at + 1, of: state.features })
         : say("desk.form.noFeatures");
+  const { among } = state;
   const step = (id, by, sign, said) =>
     html`<button
       type="button"
@@ -32,13 +33,19 @@ function stepping(state) {
       id=${id}
       data-key=${by > 0 ? "n" : "p"}
       aria-label=${said}
-      ?disabled=${state.features < 2}
+      ?disabled=${among ? among.ids.length < 2 : state.features < 2}
       @click=${() => state.step(by)}
     >
       ${symbol(sign)}
     </button>`;
   return html`${step("proof-before", -1, "left", say("desk.form.previousFeature"))}
     <span id="proof-name">${name}</span> ${step("proof-next", 1, "right", say("desk.form.nextFeature"))}
+    ${
+      among
+        ? html`<span id="proof-among" class="chip">${say("desk.proof.among", { n: among.of, said: among.said })}</span>
+            <button type="button" class="plain" id="proof-all" @click=${() => state.stepAll()}>${say("desk.proof.all")}</button>`
+        : nothing
+    }
     ${
       state.live.isTried
         ? html`<button type="button" class="plain" id="proof-again" @click=${() => state.startOver()}>
@@ -77,6 +84,22 @@ function looking(state) {
   </details>`;
 }
 
+/** Which features are stepped through. */
+function onlySome(state) {
+  if (!state.layer) return nothing;
+  return html`<details class="proof-how">
+    <summary id="proof-only">${say("desk.proof.onlySome")}</summary>
+    ${state.ruleBox("proof", state.only, {
+      id: "proof-only-rule",
+      said: say("desk.proof.onlyWhere"),
+      invitation: say("desk.proof.addWhere"),
+      list: "",
+      type: "condition",
+      put: (text) => state.stepWhere(text),
+    })}
+  </details>`;
+}
+
 function failing(state, f) {
   const { dry } = state;
   const open = dry.open === f.key;
@@ -95,6 +118,9 @@ function failing(state, f) {
                 </button>`,
             )}
             ${f.count > named.length ? html`<span class="quiet">${say("desk.rule.andMore", { n: f.count - named.length })}</span>` : nothing}
+            <button type="button" class="plain" data-step-through @click=${() => state.stepAmong(f.message, f.features, f.count)}>
+              ${say("desk.proof.stepThrough")}
+            </button>
           </p>`
         : nothing
     }
@@ -133,5 +159,5 @@ export function proofing(state) {
     <button type="button" class="plain" id="proof-map-turn" aria-pressed=${String(state.mapShown)} @click=${() => state.turnMap()}>
       ${say("desk.form.onTheMap")}
     </button>
-    ${looking(state)} ${dryRun(state)} ${trialsAtFoot(state)}`;
+    ${looking(state)} ${state.builds ? html`${onlySome(state)} ${dryRun(state)} ${trialsAtFoot(state)}` : nothing}`;
 }

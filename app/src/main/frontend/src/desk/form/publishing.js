@@ -91,7 +91,7 @@ function ofVisits(state) {
 export async function publishingPage(box) {
   const { base = "", project = "", workshop = "" } = box.dataset;
   /** @type {any} */
-  const state = { base, project, workshop, failure: "", isSound: true, visits: null, trials: null, answered: () => draw() };
+  const state = { base, project, workshop, failure: "", isSound: true, builds: true, visits: null, trials: null, answered: () => draw() };
   const dry = new Dry(state);
   const { form, revision, features, layer, edition } = await getJson(base);
   const labels = new Map(form.sections.flatMap((s) => s.questions).map((q) => [q.name, q.label]));

@@ -107,9 +107,10 @@ export class RuleBox {
   }
 
   #count() {
-    const { layer } = this.state;
+    const { layer, builds } = this.state;
     const rule = this.now.trim();
-    if (this.how.type !== "condition" || this.how.list || !layer || !rule || this.view.problems || this.#countedFor === rule) return;
+    if (this.how.type !== "condition" || this.how.list || !layer || !builds || !rule || this.view.problems || this.#countedFor === rule)
+      return;
     this.#countedFor = rule;
     clearTimeout(this.#timer);
     this.#timer = setTimeout(async () => {

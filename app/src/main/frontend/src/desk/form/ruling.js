@@ -1,8 +1,12 @@
 // The rules of a form while they are written: what core says of each, the checks of the open question, and what mends what is wrong.
+import { say } from "../../shell/say.js";
 import { post } from "../../shell/server.js";
 import { Knowing } from "./knowing.js";
 import { ofLookUp, taken } from "./look-up.js";
 import { RuleBox } from "./rule-box.js";
+
+/** Kinds of questions whose answer can be the place of a visit. */
+const PLACES = ["point", "line", "area"];
 
 /** Properties whose text is a rule, which a problem's cure can change. */
 const RULES = ["askWhen", "workOut", "checks"];
@@ -31,6 +35,15 @@ export class Ruling extends Knowing {
   }
   set(property, value) {
     return this.edit({ op: "set", question: this.openName, property, value });
+  }
+  /** Changes a list of the open question: as it is when the change's turn has come, so that two quick changes are both kept. @param {string} property @param {(now: any[]) => any[]} change */
+  change(property, change) {
+    return this.changeOf(this.openName, property, change);
+  }
+  /** The same of any question. @param {string} name @param {string} property @param {(now: any[]) => any[]} change */
+  changeOf(name, property, change) {
+    const now = () => this.questions.find((q) => q.name === name)?.[property] ?? [];
+    return this.edit(() => ({ op: "set", question: name, property, value: change(now()) }));
   }
   /** The list section in which a question stands; "" outside of lists. @param {string} name */
   listOf(name) {
@@ -69,9 +82,9 @@ export class Ruling extends Knowing {
   ruleText(parts) {
     return JSON.parse(this.#desk.desk.text(JSON.stringify(parts))).text ?? "";
   }
-  /** For how many features a condition holds. @param {string} rule */
-  tally(rule) {
-    return post(this.base + "/tally", { rule });
+  /** For how many features a condition holds. @param {string} rule @param {number | null} [named] how many of them are named */
+  tally(rule, named = null) {
+    return post(this.base + "/tally", { rule, named });
   }
 
   /**
@@ -110,23 +123,15 @@ export class Ruling extends Knowing {
     this.changed();
   }
 
-  get #checks() {
-    return this.current.checks ?? [];
-  }
   addCheck() {
-    this.set("checks", [...this.#checks, { rule: `${this.openName} IS NOT NULL`, message: "", weight: "firm" }]);
+    const rule = `${this.openName} IS NOT NULL`;
+    this.change("checks", (now) => [...now, { rule, message: "", weight: "firm" }]);
   }
   setCheck(n, part, value) {
-    this.set(
-      "checks",
-      this.#checks.map((c, i) => (i === n ? { ...c, [part]: value } : c)),
-    );
+    this.change("checks", (now) => now.map((c, i) => (i === n ? { ...c, [part]: value } : c)));
   }
   removeCheck(n) {
-    this.set(
-      "checks",
-      this.#checks.filter((_, i) => i !== n),
-    );
+    this.change("checks", (now) => now.filter((_, i) => i !== n));
   }
   /** A name that no look-up has yet, from its layer's. */
   #lookUpName(s) {
@@ -157,6 +162,17 @@ export class Ruling extends Knowing {
     const question = { ...q, ...own, prefill: [{ from: "place", lookUp: name, field }] };
     const section = this.form.sections.findIndex((x) => x.questions.some((y) => y.name === this.openName));
     return this.edit({ op: "several", edits: [...edits, { op: "insert", questions: [question], section, after: this.openName }] });
+  }
+
+  /** Whether a form that has no layer yet would make one without places, so that no look-up by place finds anything. */
+  get lacksPosition() {
+    const { layer } = /** @type {any} */ (this);
+    return !layer && !this.form.sections.some((s) => !s.rows && s.questions.some((q) => PLACES.includes(q.type)));
+  }
+  /** Adds the question that asks where. */
+  addPosition() {
+    const question = { name: "position", label: say("desk.look.position"), type: "point", need: "needed" };
+    return this.edit({ op: "insert", questions: [question], section: 0, after: "" });
   }
 
   /** Whether a problem proposes what can be put into its rule. */

@@ -2,6 +2,7 @@
 import { options, textBox } from "../../shell/controls.js";
 import { say, words } from "../../shell/say.js";
 import { html, nothing, repeat } from "../../shell/view.js";
+import { messages } from "./messages.js";
 import { drawing, PART } from "./uses.js";
 
 /** Where something is used, each a way there. */
@@ -101,6 +102,7 @@ export function shared(state) {
         ${lookUps.map(([name, l]) => lookUp(state, uses, name, l))}
       </ul>
     </section>
+    ${messages(state)}
     <section>
       <h3>${say("desk.shared.depends")}</h3>
       <label

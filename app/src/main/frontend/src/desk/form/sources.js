@@ -88,32 +88,33 @@ function inside(state, q, s, k, put) {
 export function sources(state, q) {
   const chain = q.prefill ?? [];
   const given = state.live.sources(q.name);
-  const set = (next) => state.set("prefill", next);
+  const change = (how) => state.change("prefill", how);
   const one = (s, k) => {
     const g = given[k];
     const value = g && (g.empty ? (g.note ? words(g.note) : say("desk.source.nothing")) : words(g.shown));
-    const move = (by) => {
-      const next = [...chain];
-      next.splice(k + by, 0, ...next.splice(k, 1));
-      set(next);
-    };
+    const move = (by) =>
+      change((now) => {
+        const next = [...now];
+        next.splice(k + by, 0, ...next.splice(k, 1));
+        return next;
+      });
     return html`<li data-source=${s.from}>
       <div class="rule-part">
         <b>${say(KINDS.find((x) => x[0] === s.from)?.[1] ?? "desk.form.fromFixed")}</b>
-        ${inside(state, q, s, k, (next) => set(chain.map((x, j) => (j === k ? next : x))))}
+        ${inside(state, q, s, k, (next) => change((now) => now.map((x, j) => (j === k ? next : x))))}
       </div>
       <p class="rule-part">
         <span class=${g?.wins ? "source-wins" : "quiet"} data-gives>${value ? say("desk.source.gives", { value }) : nothing}</span>
         ${k > 0 ? html`<button type="button" class="plain" @click=${() => move(-1)}>${say("desk.source.sooner")}</button>` : nothing}
         ${k < chain.length - 1 ? html`<button type="button" class="plain" @click=${() => move(1)}>${say("desk.source.later")}</button>` : nothing}
-        <button type="button" class="plain" @click=${() => set(chain.filter((_, j) => j !== k))}>${say("do.remove")}</button>
+        <button type="button" class="plain" @click=${() => change((now) => now.filter((_, j) => j !== k))}>${say("do.remove")}</button>
       </p>
     </li>`;
   };
   const add = (e) => {
     const next = fresh(state, e.target.value);
     e.target.value = "";
-    if (next) set([...chain, next]);
+    if (next) change((now) => [...now, next]);
   };
   const kinds = KINDS.filter(([id]) => (id !== "asset" || q.writesTo) && (id !== "place" || state.lookups.length));
   return html`<div id="e-sources">

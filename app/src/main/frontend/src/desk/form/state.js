@@ -10,6 +10,8 @@ import { typingBox } from "./typing.js";
 export class FormState extends Filling {
   base = "";
   edition = 0;
+  /** Whether the reader may change the draft and run it. */
+  builds = true;
   revision = 0;
   /** Which view stands in the middle: sheet, text, languages, about. */
   view = "sheet";
@@ -53,7 +55,7 @@ export class FormState extends Filling {
 
   async begin() {
     const s = await getJson(this.base);
-    Object.assign(this, { schema: s.schema, layer: s.layer, system: s.system, lookups: s.lookups, features: s.features });
+    Object.assign(this, { schema: s.schema, layer: s.layer, system: s.system, lookups: s.lookups, features: s.features, builds: s.builds });
     const { base, project, indexes } = /** @type {any} */ (this);
     this.proofs = new Proof({ base, project, first: s.proof, count: s.features, lookups: s.lookups, indexes });
     this.proof = (await this.proofs.at(0)) ?? null;
@@ -94,9 +96,12 @@ export class FormState extends Filling {
     for (const s of form.sections) s.questions = s.questions.map(same);
   }
 
-  /** One edit at a time, in the order they were made. @param {Record<string, unknown>} edit */
+  /**
+   * One edit at a time, in the order they were made.
+   * @param {Record<string, unknown> | (() => Record<string, unknown>)} edit what gives it is asked when its turn has come
+   */
   edit(edit) {
-    return this.#store(() => post(this.base + "/edits", { revision: this.revision, edit }));
+    return this.#store(() => post(this.base + "/edits", { revision: this.revision, edit: typeof edit === "function" ? edit() : edit }));
   }
   undo() {
     return this.#store(() => post(this.base + "/undo", {}));
@@ -203,9 +208,8 @@ export class FormState extends Filling {
   async setPicture(file, name, code) {
     try {
       const { id } = await postFile(`/api/p/${this.project}/form-pictures`, file);
-      const q = this.questions.find((x) => x.name === name);
-      const codes = (q?.codes ?? []).map((c) => (c.code === code ? { ...c, picture: id } : c));
-      await this.edit({ op: "set", question: name, property: code ? "codes" : "picture", value: code ? codes : id });
+      if (code) await this.changeOf(name, "codes", (codes) => codes.map((c) => (c.code === code ? { ...c, picture: id } : c)));
+      else await this.edit({ op: "set", question: name, property: "picture", value: id });
     } catch (e) {
       this.#show({ failure: e.message });
     }

@@ -27,7 +27,7 @@ export class Trials {
   }
   /** Told whenever the draft may be another. */
   changed() {
-    this.#later();
+    if (this.state.builds) this.#later();
   }
   get failing() {
     return this.list.filter((t) => t.differences.length);

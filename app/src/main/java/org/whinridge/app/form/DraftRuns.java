@@ -44,8 +44,11 @@ class DraftRuns {
   /** So many visits are run before the time is looked at. */
   private static final int STEP_OF_VISITS = 50;
 
-  /** So many features are named. */
-  private static final int NAMED = 12;
+  /** So many features are named when nobody says how many. */
+  static final int NAMED = 12;
+
+  /** So many are named at most. */
+  static final int MOST_NAMED = 200;
 
   private static final JsonObject NO_LAST_VISIT = new JsonObject();
 
@@ -81,18 +84,21 @@ class DraftRuns {
   /**
    * Counts for how many features of its layer a condition holds while a draft is made; empty when
    * the draft has no layer, or it or the condition can't be run.
+   *
+   * @param most how many of them are named
    */
-  Optional<Tally> tally(Project project, FormDraft draft, String rule, String person) {
+  Optional<Tally> tally(Project project, FormDraft draft, String rule, int most, String person) {
     if (draft.layer().isEmpty()) return Optional.empty();
     Layer layer = layers.byId(draft.layerId());
     Schema schema = forms.schema(draft);
     Optional<String> filter = OnLayer.of(draft.form(), schema, rule);
-    if (filter.isPresent()) return Optional.of(counted(layer, filter.get()));
+    if (filter.isPresent()) return Optional.of(counted(layer, filter.get(), most));
     VisitStart start = start(project, draft.form(), person, VisitStart.NOTHING_TAKEN);
-    return RuleTally.of(draft.form(), schema, rule, f -> start).map(t -> tallied(layer, draft, t));
+    return RuleTally.of(draft.form(), schema, rule, f -> start)
+        .map(t -> tallied(layer, draft, t, most));
   }
 
-  private Tally counted(Layer layer, String filter) {
+  private Tally counted(Layer layer, String filter, int most) {
     return queries.where(
         layer,
         LayerFilter.written(filter),
@@ -103,21 +109,21 @@ class DraftRuns {
                 layer.count(),
                 layer.count(),
                 rows.stream()
-                    .limit(NAMED)
+                    .limit(most)
                     .mapToObj(columns::feature)
                     .map(f -> named(layer, f))
                     .toList(),
                 filter));
   }
 
-  private Tally tallied(Layer layer, FormDraft draft, RuleTally tally) {
+  private Tally tallied(Layer layer, FormDraft draft, RuleTally tally, int most) {
     List<Named> first = new ArrayList<>();
     inLots(
         layer,
         0,
         lastVisits(layer, draft, tally.form().form()),
         (f, last) -> {
-          if (tally.add(f, VisitStart.Last.read(last, tally.form())) && first.size() < NAMED)
+          if (tally.add(f, VisitStart.Last.read(last, tally.form())) && first.size() < most)
             first.add(named(layer, f));
         });
     return new Tally(tally.holds(), tally.fails(), tally.features(), layer.count(), first, "");

@@ -2,6 +2,7 @@ package org.whinridge.app.form;
 
 import com.eclipsesource.json.JsonObject;
 import jakarta.validation.Valid;
+import jakarta.validation.constraints.Max;
 import jakarta.validation.constraints.Min;
 import jakarta.validation.constraints.NotNull;
 import java.security.Principal;
@@ -32,8 +33,17 @@ class DraftRunsController {
     this.runs = runs;
   }
 
-  /** A condition, CQL2 Text. */
-  record Asked(@NotNull(message = "border.isMissing") String rule) {}
+  /**
+   * What is asked.
+   *
+   * @param rule a condition, CQL2 Text
+   * @param named how many of the features are named; null for a few
+   */
+  record Asked(
+      @NotNull(message = "border.isMissing") String rule,
+      @Min(value = 0, message = "border.isLessThan0")
+          @Max(value = DraftRuns.MOST_NAMED, message = "border.isTooMany")
+          Integer named) {}
 
   /**
    * The answer.
@@ -59,7 +69,8 @@ class DraftRunsController {
       @Valid @RequestBody Asked asked,
       Principal person) {
     Project p = projects.byKey(project);
-    return runs.tally(p, forms.get(p.id(), id), asked.rule, person.getName())
+    int named = asked.named == null ? DraftRuns.NAMED : asked.named;
+    return runs.tally(p, forms.get(p.id(), id), asked.rule, named, person.getName())
         .map(t -> new Told(true, t.holds(), t.fails(), t.features(), t.of(), t.first(), t.filter()))
         .orElse(new Told(false, 0, 0, 0, 0, List.of(), ""));
   }

@@ -17,6 +17,7 @@ import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestAttribute;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.ResponseBody;
@@ -27,6 +28,7 @@ import org.whinridge.app.layer.Layers;
 import org.whinridge.app.project.DeskPage;
 import org.whinridge.app.project.Project;
 import org.whinridge.app.project.Projects;
+import org.whinridge.app.project.Rights;
 import org.whinridge.app.shell.Needs;
 import org.whinridge.app.shell.Refusal;
 import org.whinridge.core.access.Right;
@@ -37,10 +39,15 @@ import org.whinridge.core.layer.Field;
 import org.whinridge.core.prefill.LookUp;
 import org.whinridge.core.profile.FieldProfile;
 import org.whinridge.core.said.Said;
+import org.whinridge.core.travel.Outdoors;
 
 @Controller
 class FormController {
   private static final int MOST_PROOF_FEATURES = 200;
+
+  /** By so many features the size of a layer in a pack is estimated. */
+  private static final int MEASURED = 50;
+
   private final DeskPage desk;
   private final Projects projects;
   private final Forms forms;
@@ -116,8 +123,14 @@ class FormController {
       Said undo,
       Said redo) {}
 
-  /** A layer that look-ups may go to, with the usual look-up of its kind. */
-  record Target(String id, String name, JsonObject lookUp, JsonObject schema) {}
+  /**
+   * A layer that look-ups may go to, with the usual look-up of its kind.
+   *
+   * @param features how many it has; a pack has at most these
+   * @param kilobytes about how large they are in a pack, by the first of them
+   */
+  record Target(
+      String id, String name, JsonObject lookUp, JsonObject schema, int features, long kilobytes) {}
 
   /** The layer of the form. */
   record Of(UUID id, String name) {}
@@ -131,6 +144,7 @@ class FormController {
    * @param layer null for a form that has none yet
    * @param proof the first features of the layer, to fill the form with
    * @param features how many the layer has
+   * @param builds whether the reader may change the draft and run it
    */
   record Page(
       @JsonUnwrapped State state,
@@ -138,6 +152,7 @@ class FormController {
       Of layer,
       List<JsonObject> proof,
       int features,
+      boolean builds,
       List<Target> lookups,
       System system) {}
 
@@ -145,7 +160,11 @@ class FormController {
   @Needs(Right.SEE_REGISTER)
   @GetMapping("/api/p/{project}/forms/{id}")
   @ResponseBody
-  Page read(@PathVariable String project, @PathVariable UUID id, Principal person) {
+  Page read(
+      @PathVariable String project,
+      @PathVariable UUID id,
+      @RequestAttribute Rights rights,
+      Principal person) {
     Project p = projects.byKey(project);
     FormDraft draft = forms.get(p.id(), id);
     Optional<Layer> layer = draft.layer().map(layers::byId);
@@ -156,13 +175,20 @@ class FormController {
             .ifPresent(
                 u ->
                     lookups.add(
-                        new Target(l.id().toString(), l.name(), u.json(), l.schema().json())));
+                        new Target(
+                            l.id().toString(),
+                            l.name(),
+                            u.json(),
+                            l.schema().json(),
+                            l.count(),
+                            kilobytes(l))));
     return new Page(
         state(draft, person.getName()),
         forms.schema(draft).json(),
         layer.map(l -> new Of(l.id(), l.name())).orElse(null),
         layer.map(l -> proof(draft, l, 0)).orElse(List.of()),
         layer.map(Layer::count).orElse(0),
+        rights.may(Right.BUILD_FORMS),
         lookups,
         new System(p.systemCode(), p.systemDefinition()));
   }
@@ -196,6 +222,13 @@ class FormController {
         queries
             .place(layer, feature.toString())
             .orElseThrow(() -> Refusal.notFound("thing.feature")));
+  }
+
+  private long kilobytes(Layer l) {
+    List<Feature> some = queries.inOrder(l, 0, MEASURED);
+    long bytes = 0;
+    for (Feature f : some) bytes += Outdoors.json(f, l.schema()).toString().length();
+    return some.isEmpty() ? 0 : Math.max(1, bytes * l.count() / some.size() / 1000);
   }
 
   /** Features with their captions, and what their last visits answered as in a start. */

@@ -253,6 +253,37 @@ class RulesInPartsTest extends FormStories {
     org.assertj.core.api.Assertions.assertThat(stage.scriptErrors()).isEmpty();
   }
 
+  /** The proof steps through the features that a condition holds for; messages are in one list. */
+  @Test
+  void theProofStepsThroughSomeFeaturesAlone() {
+    Page desk = made();
+    desk.click("#proof-only");
+    write(desk, "#proof-only-rule", "kind = 'weir'");
+    assertThat(desk.locator("#proof-among")).containsText("kind is weir");
+    for (int i = 0; i < 3; i++) {
+      assertThat(desk.locator("#proof-name")).containsText("Weir");
+      String before = desk.locator("#proof-name").innerText();
+      desk.click("#proof-next");
+      assertThat(desk.locator("#proof-name")).not().hasText(before);
+    }
+    desk.click("#proof-all");
+    assertThat(desk.locator("#proof-among")).hasCount(0);
+    check(desk, "width_mm");
+    String box = "#editor [data-part=message]";
+    desk.fill(box, "Narrower than a hand");
+    desk.press(box, "Tab");
+    stored(desk);
+    desk.click("#as-shared");
+    Locator message = desk.locator("[data-message='Narrower than a hand']");
+    assertThat(message).containsText("Width");
+    message.locator("input").fill("Look again: {width_mm} mm");
+    message.locator("input").press("Tab");
+    stored(desk);
+    desk.locator("[data-message] button").first().click();
+    assertThat(desk.locator(box)).hasValue("Look again: {width_mm} mm");
+    org.assertj.core.api.Assertions.assertThat(stage.scriptErrors()).isEmpty();
+  }
+
   /** A filled example fails when a rule changes; the rule is mended, or it is meant so. */
   @Test
   void aTrialFailsAfterAChangeAndIsMended() {
@@ -321,6 +352,11 @@ class RulesInPartsTest extends FormStories {
     String caption = first.innerText();
     first.click();
     assertThat(desk.locator("#proof-name")).containsText(caption);
+    assertThat(desk.locator("#live-sheet [data-question=condition] .point")).isVisible();
+    desk.locator("#dry [data-step-through]").click();
+    assertThat(desk.locator("#proof-among")).isVisible();
+    desk.click("#proof-next");
+    assertThat(desk.locator("#proof-name")).not().containsText(caption);
     assertThat(desk.locator("#live-sheet [data-question=condition] .point")).isVisible();
     org.assertj.core.api.Assertions.assertThat(stage.scriptErrors()).isEmpty();
   }
