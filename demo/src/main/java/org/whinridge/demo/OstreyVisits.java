@@ -135,7 +135,7 @@ public final class OstreyVisits {
       }
       for (String row : f.rows(s.name()))
         f.markRow(row, new String[] {"still there", "still there", "mended"}[r.nextInt(3)]);
-      int more = Math.max(0, r.nextInt(5) - 2);
+      int more = found(feature);
       for (int k = 0; k < more; k++) {
         String row = "r" + Long.toString(r.nextLong() & Long.MAX_VALUE, 36);
         if (!f.addRow(s.name(), row)) break;
@@ -143,6 +143,12 @@ public final class OstreyVisits {
       }
     }
     parts(f);
+  }
+
+  /** On a length there is often something, at a point seldom. */
+  private int found(Feature feature) {
+    boolean point = feature.geometry().filter(g -> g.getDimension() == 0).isPresent();
+    return point ? Math.max(0, r.nextInt(15) - 13) : Math.max(0, r.nextInt(5) - 2);
   }
 
   /** Answers what nobody has: files stay out, and now and then something is left. */

@@ -48,12 +48,12 @@ class FormBuiltTest extends FormStories {
     choose(desk, "silt_depth_mm");
     type(desk, "Silted share of the width (%) {silt_share}: decimal .0");
     choose(desk, "notes");
-    type(desk, "--- page\n# Photos\nPhoto of the structure {photo} x..5 (*)");
     type(
         desk,
         "--- page\n# Defects {defects} x..20 again\n"
             + "Defect: leak = Leak | crack = Crack | scour = Scour | blockage = Blockage | missing_part = Missing part *\n"
             + "Severity 1..5 *\nPhoto of the defect {defect_photo} x..3");
+    type(desk, "--- page\n# Photos\nPhoto of the structure {photo} x..5 (*)");
     org.assertj.core.api.Assertions.assertThat(plain(text(desk))).isEqualTo(wanted);
   }
 
@@ -126,6 +126,7 @@ class FormBuiltTest extends FormStories {
     kind(desk, "photo", "Photo of the defect");
     fill(desk, "#e-most", "3");
     rename(desk, "defect_photo");
+    menu(desk, 2, "Move up");
     org.assertj.core.api.Assertions.assertThat(plain(text(desk))).isEqualTo(wanted);
     org.assertj.core.api.Assertions.assertThat(stage.scriptErrors()).isEmpty();
   }

@@ -8,10 +8,12 @@ import java.util.TreeSet;
 import java.util.function.Function;
 import org.whinridge.core.form.Form;
 import org.whinridge.core.form.NamedRule;
+import org.whinridge.core.form.NeededFor;
 import org.whinridge.core.form.compile.ExecutableForm;
 import org.whinridge.core.form.compile.FormCompiler;
 import org.whinridge.core.layer.Feature;
 import org.whinridge.core.layer.Schema;
+import org.whinridge.core.rules.Rules;
 import org.whinridge.core.value.Value;
 
 /**
@@ -33,7 +35,8 @@ public final class RuleTally {
   }
 
   /**
-   * A tally; empty when the form, or the form with this condition, can't be run.
+   * A tally; empty when the condition, or what it reads of the form, can't be run. Nothing else of
+   * the form is, so that a long one takes no longer than a short one.
    *
    * @param text a condition as it stands outside of lists, CQL2 Text
    * @param start gives the day, the look-up layers and the person, by the form that is run
@@ -46,9 +49,10 @@ public final class RuleTally {
     String name = "tallied";
     while (taken.contains(name)) name += "_";
     String own = name;
-    List<NamedRule> rules = new ArrayList<>(form.rules());
+    Form part = NeededFor.names(form, Rules.namesIn(text));
+    List<NamedRule> rules = new ArrayList<>(part.rules());
     rules.add(new NamedRule(own, own, text));
-    return FormCompiler.compile(form.withRules(rules), schema)
+    return FormCompiler.compile(part.withRules(rules), schema)
         .form()
         .map(f -> new RuleTally(f, own, start.apply(f)));
   }
