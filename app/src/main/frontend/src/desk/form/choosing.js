@@ -25,7 +25,8 @@ export class Choosing {
     return this.form.sections.flatMap((s) => s.questions);
   }
   labelOf(name) {
-    return (this.questions.find((q) => q.name === name) ?? this.form.rules?.find((r) => r.name === name))?.label ?? name;
+    const own = this.questions.find((q) => q.name === name) ?? this.form.rules?.find((r) => r.name === name);
+    return own?.label ?? this.form.sections.find((s) => name && s.name === name)?.title ?? name;
   }
 
   /** Where the next line goes: behind what is chosen, else at the end. */

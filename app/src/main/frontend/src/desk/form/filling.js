@@ -84,6 +84,7 @@ export class Filling extends Ruling {
     this.changed();
   }
   lookAt(more) {
+    if ("fresh" in more) this.trial = null;
     Object.assign(this.how, more);
     this.live.open(this);
     this.changed();

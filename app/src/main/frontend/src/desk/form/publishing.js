@@ -56,8 +56,8 @@ function ofFeatures(state) {
 function ofTrials({ trials, workshop }) {
   if (!trials?.length) return nothing;
   const other = trials.filter((t) => t.differences.length);
-  if (!other.length) return html`<h3 id="publish-trials">${say("desk.trial.allAsExpected", { n: trials.length })}</h3>`;
-  return html`<h3 id="publish-trials">${say("desk.trial.someOther", { n: other.length, of: trials.length })}</h3>
+  if (!other.length) return html`<h3 class="mt-2" id="publish-trials">${say("desk.trial.allAsExpected", { n: trials.length })}</h3>`;
+  return html`<h3 class="mt-2" id="publish-trials">${say("desk.trial.someOther", { n: other.length, of: trials.length })}</h3>
     <ul class="list-disc ps-5">
       ${other.map(
         (t) =>
@@ -82,7 +82,7 @@ function ofVisits(state) {
     const name = say("desk.dry.visitOf", { caption: v.caption || say("desk.form.newFeature"), day: day(v.endedAt) });
     return html`<a href="/p/${project}/hand-ins/${id}">${name}</a>`;
   };
-  return html`<h3 id="publish-visits">${say("desk.dry.visits", { n: held, of: visits.features })}</h3>
+  return html`<h3 class="mt-2" id="publish-visits">${say("desk.dry.visits", { n: held, of: visits.features })}</h3>
     ${visits.features < visits.of ? html`<p role="status">${say("desk.dry.running", { n: visits.features })}</p>` : nothing}
     ${held ? html`<p class="quiet">${say("desk.dry.visitsStay")}</p>` : nothing} ${failing(state, visits, named)}`;
 }
@@ -94,7 +94,7 @@ export async function publishingPage(box) {
   const state = { base, project, workshop, failure: "", isSound: true, builds: true, visits: null, trials: null, answered: () => draw() };
   const dry = new Dry(state);
   const { form, revision, features, layer, edition } = await getJson(base);
-  const labels = new Map(form.sections.flatMap((s) => s.questions).map((q) => [q.name, q.label]));
+  const labels = new Map(form.sections.flatMap((s) => [[s.name, s.title], ...s.questions.map((q) => [q.name, q.label])]));
   Object.assign(state, { dry, revision, features, layer, edition, labels });
   const view = () => html`
     ${state.failure ? html`<p class="problem">${state.failure}</p>` : nothing} ${ofFeatures(state)} ${ofTrials(state)} ${ofVisits(state)}

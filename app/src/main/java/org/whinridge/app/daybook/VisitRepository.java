@@ -35,10 +35,11 @@ interface VisitRepository extends JpaRepository<VisitEntity, UUID> {
   List<UUID> above(
       Collection<UUID> layers, Collection<VisitState> states, Instant at, UUID id, Limit limit);
 
-  @Query(HEAD + "where v.person = :person and v.edition > 0 order by v.receivedAt desc")
+  /** Visits that were kept without a round were sent by no device, and are told to none. */
+  @Query(HEAD + "where v.person = :person and v.roundId is not null order by v.receivedAt desc")
   List<VisitHead> heads(String person, Limit limit);
 
-  @Query(HEAD + "where v.person = :person and v.edition > 0 and v.id in :ids")
+  @Query(HEAD + "where v.person = :person and v.roundId is not null and v.id in :ids")
   List<VisitHead> heads(String person, Collection<UUID> ids);
 
   @Query(

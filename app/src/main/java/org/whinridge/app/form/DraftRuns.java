@@ -121,7 +121,7 @@ class DraftRuns {
     inLots(
         layer,
         0,
-        lastVisits(layer, draft, tally.form().form()),
+        lastVisits(layer, draft, FormUses.readsLastVisit(tally.form().form())),
         (f, last) -> {
           if (tally.add(f, VisitStart.Last.read(last, tally.form())) && first.size() < most)
             first.add(named(layer, f));
@@ -174,7 +174,11 @@ class DraftRuns {
         inLots(
             layer,
             from,
-            lastVisits(layer, draft, draft.form()),
+            lastVisits(
+                layer,
+                draft,
+                FormUses.readsLastVisit(draft.form())
+                    || edition.filter(e -> FormUses.readsLastVisit(e.form())).isPresent()),
             (f, last) -> {
               VisitStart.Last now = VisitStart.Last.read(last, form.get());
               boolean fails =
@@ -205,11 +209,9 @@ class DraftRuns {
     Map<UUID, JsonObject> of(List<UUID> features);
   }
 
-  /** The last visits of some features; none when the form does not ask for them. */
-  private LastVisitsOf lastVisits(Layer layer, FormDraft draft, Form form) {
-    return FormUses.readsLastVisit(form)
-        ? features -> visits.last(draft, layer, features)
-        : features -> Map.of();
+  /** The last visits of some features; none when nobody asks for them. */
+  private LastVisitsOf lastVisits(Layer layer, FormDraft draft, boolean asked) {
+    return asked ? features -> visits.last(draft, layer, features) : features -> Map.of();
   }
 
   /** Visits features in the layer's order until a lot is full or the time is up; how far it got. */

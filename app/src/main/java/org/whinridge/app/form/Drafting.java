@@ -140,7 +140,7 @@ public class Drafting {
 
   /** All that changes a draft goes through here. */
   private void keep(FormEntity e, Form now, String person) {
-    trials.follow(e.id, Forms.readable(e), now);
+    trials.follow(e.id, () -> Forms.readable(e), now);
     e.draft = now.json().toString();
     e.revision++;
     e.changedAt = Layers.now();

@@ -7,6 +7,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.UUID;
+import java.util.function.Supplier;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
@@ -198,8 +199,9 @@ public class Trials {
 
   /** The draft got another state: where questions have other names, its trials follow. */
   @Transactional(propagation = Propagation.MANDATORY)
-  void follow(UUID form, Form before, Form after) {
-    Map<String, String> names = FormRename.between(before, after);
+  void follow(UUID form, Supplier<Form> before, Form after) {
+    if (trials.countByFormId(form) == 0) return;
+    Map<String, String> names = FormRename.between(before.get(), after);
     if (names.isEmpty()) return;
     for (FormTrialEntity t : trials.findByFormIdOrderByKeptAtAscIdAsc(form))
       t.content = Trial.read(t.content).renamed(names).text();

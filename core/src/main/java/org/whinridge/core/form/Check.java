@@ -27,6 +27,32 @@ public record Check(String rule, Texts texts, Weight weight, String writtenFor) 
     return texts.get("message");
   }
 
+  /**
+   * The names of answers that a message puts in as {name}, in order. What stands in brackets and is
+   * no name is part of the text.
+   */
+  public static List<String> namesIn(String message) {
+    List<String> out = new ArrayList<>();
+    for (int open = message.indexOf('{'); open >= 0; open = message.indexOf('{', open + 1)) {
+      int close = message.indexOf('}', open);
+      if (close < 0) break;
+      String name = message.substring(open + 1, close);
+      if (isName(name)) out.add(name);
+    }
+    return out;
+  }
+
+  /** Letters, digits, underscores and dots, with a letter or an underscore first. */
+  private static boolean isName(String s) {
+    for (int i = 0; i < s.length(); i++) {
+      char c = s.charAt(i);
+      boolean letter = (c >= 'a' && c <= 'z') || (c >= 'A' && c <= 'Z') || c == '_';
+      boolean within = (c >= '0' && c <= '9') || c == '.';
+      if (!letter && (i == 0 || !within)) return false;
+    }
+    return !s.isEmpty();
+  }
+
   /** The check in another language, as far as it has a message in it. */
   Check in(String language) {
     return new Check(rule, texts.in(language), weight, writtenFor);

@@ -101,11 +101,7 @@ public final class FormUses {
 
   /** Answers in a message stand in curly brackets. */
   private void message(String by, String text) {
-    for (int open = text.indexOf('{'); open >= 0; open = text.indexOf('{', open + 1)) {
-      int close = text.indexOf('}', open);
-      if (close < 0) return;
-      read(text.substring(open + 1, close)).ifPresent(name -> add(by, Part.MESSAGE, name));
-    }
+    for (String name : Check.namesIn(text)) read(name).ifPresent(n -> add(by, Part.MESSAGE, n));
   }
 
   private void filter(String by, LookUp l) {

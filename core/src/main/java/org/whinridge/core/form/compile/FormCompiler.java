@@ -209,6 +209,9 @@ public final class FormCompiler {
       return;
     }
     into.addAll(condition(part, check.rule()));
+    for (String name : Check.namesIn(check.message()))
+      if (scope.find(name).isEmpty())
+        notes.add(FormProblem.of(at, part, FormProblem.Reason.MESSAGE_NAME_UNKNOWN, name));
     if (!check.message().isEmpty()
         && !check.writtenFor().isEmpty()
         && !check.writtenFor().equals(check.rule()))

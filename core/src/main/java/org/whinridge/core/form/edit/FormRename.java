@@ -70,13 +70,17 @@ public final class FormRename {
     for (int s = 0; s < before.sections().size(); s++) {
       Section was = before.sections().get(s);
       Section is = after.sections().get(s);
-      if (was.isList() && is.isList() && hasNo(after, was.name()) && hasNo(before, is.name()))
-        out.put(was.name(), is.name());
+      if (was.isList()
+          && is.isList()
+          && !was.name().equals(is.name())
+          && hasNo(after, was.name())
+          && hasNo(before, is.name())) out.put(was.name(), is.name());
       if (was.questions().size() != is.questions().size()) continue;
       for (int k = 0; k < was.questions().size(); k++) {
         Question a = was.questions().get(k);
         Question b = is.questions().get(k);
-        if (a.type() == b.type()
+        if (!a.name().equals(b.name())
+            && a.type() == b.type()
             && a.label().equals(b.label())
             && hasNo(after, a.name())
             && hasNo(before, b.name())) out.put(a.name(), b.name());

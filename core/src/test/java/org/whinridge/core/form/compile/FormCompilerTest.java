@@ -154,6 +154,20 @@ class FormCompilerTest {
         .isEqualTo("photo");
   }
 
+  /** A name in a message that nothing has is told; what is no name in brackets is text. */
+  @Test
+  void aMessageWithANameThatNothingHasIsWorthKnowing() {
+    String form =
+        "{\"sections\":[{\"title\":\"A\",\"questions\":[{\"name\":\"q\",\"label\":\"Q\",\"type\":\"whole\","
+            + "\"checks\":[{\"rule\":\"q > 1\",\"message\":\"{q} of {w}, {last.q}, {before.w}, { } {1}\"}]}]}]}";
+    Schema table = new Schema(GeometryKind.TABLE, List.of(), "", List.of());
+    FormCompiler.Outcome o = FormCompiler.compile(Form.read(form), table);
+    assertThat(o.form()).as("it keeps nothing back").isPresent();
+    assertThat(o.notes())
+        .extracting(n -> n.reason() + " " + n.arguments())
+        .containsExactly("MESSAGE_NAME_UNKNOWN [w]", "MESSAGE_NAME_UNKNOWN [before.w]");
+  }
+
   @Test
   void aFieldThatFillsItselfGivesAReadOnlyQuestion() {
     Field east =
