@@ -14,6 +14,7 @@ import VectorSource from "ol/source/Vector.js";
 import CircleStyle from "ol/style/Circle.js";
 import Fill from "ol/style/Fill.js";
 import Icon from "ol/style/Icon.js";
+import RegularShape from "ol/style/RegularShape.js";
 import Stroke from "ol/style/Stroke.js";
 import Style from "ol/style/Style.js";
 import Text from "ol/style/Text.js";
@@ -200,4 +201,4 @@ export function showText(map, text) {
 }
 
 export const ofDegrees = (extent) => transformExtent(extent, "EPSG:4326", "EPSG:3857");
-export { fromLonLat, toLonLat, Point, Feature, VectorLayer, VectorSource, Style, Stroke, Fill, CircleStyle };
+export { fromLonLat, toLonLat, Point, Feature, VectorLayer, VectorSource, Style, Stroke, Fill, CircleStyle, RegularShape };

@@ -46,7 +46,7 @@ export class Dry {
         add(all, lot);
         all.better += lot.better;
         all.worse += lot.worse;
-        Object.assign(all.captions, lot.captions);
+        Object.assign(all.named, lot.named);
         this.result = all;
         from = lot.next;
         this.state.answered();
@@ -61,6 +61,12 @@ export class Dry {
     }
   }
 
+  /** The features that fail the opened rule, as far as they are named: what each is called and where it is. @returns {any[]} */
+  get shown() {
+    const rule = this.result?.failing.get(this.open);
+    return rule?.features.map((id) => ({ id, question: rule.question, ...this.result.named[id] })) ?? [];
+  }
+
   /** @param {string} key */
   show(key) {
     this.open = this.open === key ? "" : key;
@@ -69,7 +75,7 @@ export class Dry {
 }
 
 /** Before any lot has come. @returns {any} */
-export const nothingYet = () => ({ features: 0, passed: 0, of: 0, failing: new Map(), captions: {} });
+export const nothingYet = () => ({ features: 0, passed: 0, of: 0, failing: new Map(), named: {} });
 
 /** Adds how a lot fared to what came before. */
 export function add(all, lot) {

@@ -27,8 +27,8 @@ export class Live {
 
   /** With what the visit was begun. @type {{feature: any, start: any}} */
   #begun = { feature: null, start: {} };
-  /** What was tried, and on what: it is done again when the form is another. */
-  #tried = { key: "", saved: "" };
+  /** What was tried, and on what: it is done again when the form is another. The open visit knows more of it when `more`. */
+  #tried = { key: "", saved: "", more: false };
 
   /** With what a visit of the proof feature begins. @param {any} state */
   #begin({ how, proof, edition }) {
@@ -46,7 +46,8 @@ export class Live {
     this.#begun = trial ?? this.#begin(state);
     const { feature, start } = this.#begun;
     const key = trial?.id ?? feature?.id ?? "new";
-    if (key !== this.#tried.key) this.#tried = { key, saved: trial ? JSON.stringify(trial.saved) : "" };
+    if (key !== this.#tried.key) this.#tried = { key, saved: trial ? JSON.stringify(trial.saved) : "", more: false };
+    else if (this.#tried.more) this.#tried = { key, saved: this.#visit.saved(), more: false };
     const all = [JSON.stringify({ ...start, system: state.system }), feature ? JSON.stringify(feature) : "", state.indexes];
     const visit = this.#tried.saved ? compiled.again(...all, this.#tried.saved) : compiled.visit(...all, "");
     if (this.movedTo) visit.moveTo(this.movedTo[0], this.movedTo[1]);
@@ -55,7 +56,7 @@ export class Live {
     this.#take(now());
     const draw = () => {
       this.#take(now());
-      this.#tried.saved = visit.saved();
+      this.#tried.more = true;
       state.answered();
     };
     const deeds = { ...answering(visit, (deed) => (deed(), draw())), picture: (id) => state.fileUrl(id) };
@@ -64,11 +65,11 @@ export class Live {
 
   /** Whether something was tried that can be forgotten. */
   get isTried() {
-    return Boolean(this.#tried.saved || this.movedTo);
+    return Boolean(this.#tried.saved || this.#tried.more || this.movedTo);
   }
   /** Forgets what was tried. */
   forget() {
-    this.#tried = { key: "", saved: "" };
+    this.#tried = { key: "", saved: "", more: false };
     this.movedTo = null;
   }
   /** What was filled, to be kept. */

@@ -13,6 +13,7 @@ import { report } from "./report.js";
 import { shared } from "./shared.js";
 import { FormState } from "./state.js";
 import { formText } from "./text.js";
+import { readBefore } from "./typing.js";
 import { wiring } from "./wiring.js";
 
 /** So often who else is here is asked, in milliseconds. */
@@ -127,5 +128,6 @@ export async function formPage(box) {
     setTimeout(ask, ASKED_EVERY);
   };
   setTimeout(ask, ASKED_EVERY);
+  readBefore(state);
   box.dataset.ready = "true";
 }

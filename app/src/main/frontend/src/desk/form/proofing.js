@@ -114,13 +114,20 @@ function failing(state, f) {
             ${named.map(
               (id) =>
                 html`<button type="button" class="plain" data-feature=${id} @click=${() => state.proofAt(id, f.question)}>
-                  ${dry.result.captions[id] || say("desk.noCaption")}
+                  ${dry.result.named[id]?.caption || say("desk.noCaption")}
                 </button>`,
             )}
             ${f.count > named.length ? html`<span class="quiet">${say("desk.rule.andMore", { n: f.count - named.length })}</span>` : nothing}
             <button type="button" class="plain" data-step-through @click=${() => state.stepAmong(f.message, f.features, f.count)}>
               ${say("desk.proof.stepThrough")}
             </button>
+            ${
+              state.mapShown
+                ? nothing
+                : html`<button type="button" class="plain" data-on-map @click=${() => state.turnMap()}>
+                    ${say("desk.proof.showOnMap")}
+                  </button>`
+            }
           </p>`
         : nothing
     }

@@ -11,7 +11,7 @@ const NAMED = 5;
 
 /** Runs the draft over the visits that came in, lot by lot. */
 async function received(state) {
-  const all = { ...nothingYet(), named: {} };
+  const all = nothingYet();
   for (let below = /** @type {string | null} */ (null), more = true; more;) {
     const lot = await post(state.base + "/dry-run/visits", { below });
     if (!lot.report) return;
@@ -50,7 +50,7 @@ function ofFeatures(state) {
   return html`<h3>${say("desk.dry.passed", { n: r.passed, of: r.features })}</h3>
     ${dry.running ? html`<p role="status">${say("desk.dry.running", { n: r.features })}</p>` : nothing}
     ${edition && !dry.running ? html`<p>${say("desk.dry.against", { better: r.better, worse: r.worse, n: edition })}</p>` : nothing}
-    ${failing(state, r, (id) => r.captions[id] || say("desk.noCaption"))}`;
+    ${failing(state, r, (id) => r.named[id]?.caption || say("desk.noCaption"))}`;
 }
 
 function ofTrials({ trials, workshop }) {

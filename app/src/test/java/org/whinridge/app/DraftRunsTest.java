@@ -129,7 +129,9 @@ class DraftRunsTest extends SmallServerTest {
             .orElseThrow();
     assertThat(failing.getInt("count", 0)).isEqualTo((int) without);
     String first = failing.get("features").asArray().get(0).asString();
-    assertThat(now.get("captions").asObject().get(first)).isNotNull();
+    JsonObject named = now.get("named").asObject().get(first).asObject();
+    assertThat(named.getString("caption", "")).isNotEmpty();
+    assertThat(named.get("at").asArray()).hasSize(2);
     MockHttpServletResponse at =
         mvc.perform(get(home + "/proof/" + first).with(user(who))).andReturn().getResponse();
     assertThat(Json.parse(at.getContentAsString()).asObject().getInt("at", -1)).isBetween(0, 4);

@@ -91,13 +91,22 @@ public final class FieldEngine {
     return new RuleDesk(Form.read(form), Schema.read(object(schema)));
   }
 
+  /** The names of the last call, since each key asks with the same ones. */
+  private static String takenText = "[]";
+
+  private static List<String> takenNames = List.of();
+
   /**
    * What is understood of lines while they are typed, see {@link LineView}; "taken" is a JSON array
    * of names.
    */
   @JSExport
   public static String lines(String text, String taken) {
-    return LineView.of(text, texts(taken)).toString();
+    if (!taken.equals(takenText)) {
+      takenNames = texts(taken);
+      takenText = taken;
+    }
+    return LineView.of(text, takenNames).toString();
   }
 
   private static List<String> texts(String array) {

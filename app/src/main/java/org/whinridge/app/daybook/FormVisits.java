@@ -79,7 +79,7 @@ class FormVisits implements VisitsOfForms {
   private static Received of(VisitEntity v) {
     SentVisit sent = SentVisit.read(Json.parse(v.document).asObject(), v.document);
     JsonValue feature = Json.NULL;
-    if (sent.base().version() > 0)
+    if (!sent.base().isNew())
       feature =
           new JsonObject()
               .add("type", "Feature")

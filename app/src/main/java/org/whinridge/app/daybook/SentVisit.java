@@ -54,7 +54,12 @@ public record SentVisit(
     JsonArray open,
     String text) {
   /** What the feature was when the visit took it out; version 0 when it was new. */
-  public record Base(long version, JsonObject values, Optional<Geometry> geometry) {}
+  public record Base(long version, JsonObject values, Optional<Geometry> geometry) {
+    /** Whether there was no feature yet. */
+    public boolean isNew() {
+      return version == 0;
+    }
+  }
 
   /** Where a value came from, in words, and more of it; "" for nothing. */
   public record From(String from, String detail) {}

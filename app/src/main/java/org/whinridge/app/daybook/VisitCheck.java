@@ -86,6 +86,7 @@ class VisitCheck {
 
   private static Optional<Feature> base(SentVisit visit, Schema schema) {
     SentVisit.Base base = visit.base();
+    if (base.isNew()) return Optional.empty();
     return Optional.of(
         new Feature(
             visit.feature().map(UUID::toString).orElse(""),

@@ -13,15 +13,12 @@ import org.whinridge.core.form.Form;
 import org.whinridge.core.layer.Field;
 import org.whinridge.core.place.CoordinateSystem;
 import org.whinridge.core.prefill.PlaceIndex;
-import org.whinridge.core.visit.TakenValues;
+import org.whinridge.core.read.UniqueValues;
 import org.whinridge.core.visit.VisitStart;
 
 /** What lies around a form that is run at the server: the layers that it asks. */
 @Component
 class AroundForms {
-  /** So many features of a layer are at hand; of a larger one none is. */
-  private static final int MOST = 50_000;
-
   private final Layers layers;
   private final LayerQueries queries;
 
@@ -35,8 +32,7 @@ class AroundForms {
     Map<String, PlaceIndex> around = new LinkedHashMap<>();
     Set<String> asked = form.otherLayers().keySet();
     for (Layer l : layers.list(project.id()))
-      if (asked.contains(l.id().toString()) && l.count() <= MOST)
-        around.put(l.id().toString(), queries.places(l));
+      if (asked.contains(l.id().toString())) around.put(l.id().toString(), queries.places(l));
     return around;
   }
 
@@ -47,9 +43,9 @@ class AroundForms {
 
   /** Which values the features of a layer have in its unique fields. */
   VisitStart.Taken taken(Layer layer) {
-    boolean unique = layer.schema().fields().stream().anyMatch(Field::unique);
-    return unique && layer.count() <= MOST
-        ? new TakenValues(layer.schema(), queries.inOrder(layer, 0, MOST))
-        : VisitStart.NOTHING_TAKEN;
+    Map<String, UniqueValues> ready = new LinkedHashMap<>();
+    return (field, value, self) ->
+        layer.schema().field(field).filter(Field::unique).isPresent()
+            && ready.computeIfAbsent(field, f -> queries.unique(layer, f)).isTaken(value, self);
   }
 }

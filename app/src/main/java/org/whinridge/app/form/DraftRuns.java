@@ -4,10 +4,12 @@ import com.eclipsesource.json.JsonObject;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalInt;
+import java.util.Set;
 import java.util.UUID;
 import org.springframework.stereotype.Service;
 import org.whinridge.app.layer.Layer;
@@ -22,6 +24,7 @@ import org.whinridge.core.form.compile.FormCompiler;
 import org.whinridge.core.form.compile.OnLayer;
 import org.whinridge.core.layer.Feature;
 import org.whinridge.core.layer.Schema;
+import org.whinridge.core.place.Geodesy;
 import org.whinridge.core.visit.DryRun;
 import org.whinridge.core.visit.RuleTally;
 import org.whinridge.core.visit.VisitStart;
@@ -38,7 +41,7 @@ class DraftRuns {
   /** So long is visited for one answer, in milliseconds. */
   private static final long LONG = 600;
 
-  /** So many features are run before the time is looked at. */
+  /** So many features are read at once. */
   private static final int STEP = 250;
 
   /** So many visits are run before the time is looked at. */
@@ -134,17 +137,35 @@ class DraftRuns {
   }
 
   /**
+   * A feature that failed.
+   *
+   * @param at where its mark stands, longitude and latitude; null when it has no place
+   */
+  record Failed(String caption, double[] at) {
+    static Failed of(Layer layer, Feature f) {
+      return new Failed(
+          layer.schema().caption(f.values()),
+          f.geometry()
+              .filter(g -> !g.isEmpty())
+              .map(Geodesy::anchor)
+              .map(c -> new double[] {c.x, c.y})
+              .orElse(null));
+    }
+  }
+
+  /**
    * A dry run of a lot.
    *
    * @param better how many fail under the edition in use, and pass now
    * @param worse how many pass under it, and fail now
+   * @param named features that failed, by id
    * @param next how many features were run so far; empty when none is left
    */
   record Lot(
       DryRun.Report report,
       int better,
       int worse,
-      Map<String, String> captions,
+      Map<String, Failed> named,
       OptionalInt next,
       int of) {}
 
@@ -169,7 +190,7 @@ class DraftRuns {
         edition.map(
             e ->
                 new DryRun.Comparison(new DryRun(e, start(project, e.form(), person, taken)), run));
-    Map<String, String> captions = new LinkedHashMap<>();
+    Map<String, Failed> named = new LinkedHashMap<>();
     int done =
         inLots(
             layer,
@@ -185,17 +206,20 @@ class DraftRuns {
                   !both.map(b -> b.add(f, VisitStart.Last.read(last, edition.get()), now))
                       .orElseGet(() -> run.add(f, now))
                       .isEmpty();
-              if (fails && captions.size() < DryRun.NAMED)
-                captions.put(f.id(), layer.schema().caption(f.values()));
+              if (fails) named.put(f.id(), Failed.of(layer, f));
             });
+    DryRun.Report report = run.report();
+    Set<String> listed = new LinkedHashSet<>();
+    report.failing().forEach(x -> listed.addAll(x.features()));
+    named.keySet().retainAll(listed);
     // a lot without any is the last, also when features went while it was asked for
     boolean more = done > from && done < layer.count();
     return Optional.of(
         new Lot(
-            run.report(),
+            report,
             both.map(b -> b.difference().better().size()).orElse(0),
             both.map(b -> b.difference().worse().size()).orElse(0),
-            captions,
+            named,
             more ? OptionalInt.of(done) : OptionalInt.empty(),
             layer.count()));
   }
@@ -219,13 +243,16 @@ class DraftRuns {
     long until = System.nanoTime() + LONG * 1_000_000;
     int at = Math.max(0, from);
     int end = at + LOT;
-    while (at < end && System.nanoTime() < until) {
+    while (at < end) {
       List<Feature> some = queries.inOrder(layer, at, STEP);
       Map<UUID, JsonObject> last =
           lastVisits.of(some.stream().map(f -> UUID.fromString(f.id())).toList());
-      for (Feature f : some)
+      for (Feature f : some) {
         each.visit(f, last.getOrDefault(UUID.fromString(f.id()), NO_LAST_VISIT));
-      at += some.size();
+        at++;
+        // a look-up in a large layer may take long for a single feature
+        if (System.nanoTime() > until) return at;
+      }
       if (some.size() < STEP) break;
     }
     return at;

@@ -84,7 +84,7 @@ class DraftRunsController {
    * @param report see {@code DryRun.Report}; null when the draft can't be run
    * @param better how many fail under the edition in use, and pass now
    * @param worse how many pass under it, and fail now
-   * @param captions of features that failed, by id
+   * @param named features that failed, by id
    * @param next where the next lot begins; null when there is none
    * @param of how many features the layer has
    */
@@ -92,7 +92,7 @@ class DraftRunsController {
       JsonObject report,
       int better,
       int worse,
-      Map<String, String> captions,
+      Map<String, DraftRuns.Failed> named,
       Integer next,
       int of) {}
 
@@ -143,7 +143,7 @@ class DraftRunsController {
                     lot.report().json(),
                     lot.better(),
                     lot.worse(),
-                    lot.captions(),
+                    lot.named(),
                     lot.next().isPresent() ? lot.next().getAsInt() : null,
                     lot.of()))
         .orElse(new Fared(null, 0, 0, Map.of(), null, 0));

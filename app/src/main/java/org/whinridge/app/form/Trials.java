@@ -13,6 +13,7 @@ import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
 import org.whinridge.app.layer.Layers;
 import org.whinridge.app.project.Project;
+import org.whinridge.app.shell.Locks;
 import org.whinridge.app.shell.Refusal;
 import org.whinridge.app.shell.Writing;
 import org.whinridge.core.form.Form;
@@ -37,6 +38,7 @@ public class Trials {
   private static final int LARGEST = 1_000_000;
 
   private final FormTrialRepository trials;
+  private final Locks locks;
   private final Forms forms;
   private final Layers layers;
   private final AroundForms around;
@@ -44,11 +46,13 @@ public class Trials {
 
   Trials(
       FormTrialRepository trials,
+      Locks locks,
       Forms forms,
       Layers layers,
       AroundForms around,
       VisitsOfForms visits) {
     this.trials = trials;
+    this.locks = locks;
     this.forms = forms;
     this.layers = layers;
     this.around = around;
@@ -97,6 +101,15 @@ public class Trials {
                             .orElse(VisitStart.NOTHING_TAKEN))));
   }
 
+  /**
+   * The draft as it is, with its form locked until the end: a trial is kept by the names that the
+   * draft has, and follows when another person gives a question another name.
+   */
+  private FormDraft locked(Project p, UUID form) {
+    locks.lock(FormEntity.class, form);
+    return forms.get(p.id(), form);
+  }
+
   private Ready sound(Project p, FormDraft draft) {
     return ready(p, draft).orElseThrow(() -> Refusal.conflict("refused.draftCantBeRun"));
   }
@@ -105,25 +118,25 @@ public class Trials {
   public All run(Project p, FormDraft draft) {
     List<FormTrialEntity> all = trials.findByFormIdOrderByKeptAtAscIdAsc(draft.id());
     Optional<Ready> ready = all.isEmpty() ? Optional.empty() : ready(p, draft);
+    Schema schema = forms.schema(draft);
     return new All(
-        all.isEmpty() || ready.isPresent(), all.stream().map(t -> ran(t, draft, ready)).toList());
+        all.isEmpty() || ready.isPresent(), all.stream().map(t -> ran(t, schema, ready)).toList());
   }
 
-  private Ran ran(FormTrialEntity t, FormDraft draft, Optional<Ready> ready) {
+  private static Ran ran(FormTrialEntity t, Schema schema, Optional<Ready> ready) {
     Trial trial = Trial.read(t.content);
     return new Ran(
         t.id,
         t.name,
-        caption(trial, draft),
+        caption(trial, schema),
         t.keptAt,
         t.keptBy,
         trial.expected().holding(),
         ready.map(r -> trial.differences(r.form, r.around)).orElse(List.of()));
   }
 
-  private String caption(Trial trial, FormDraft draft) {
+  private static String caption(Trial trial, Schema schema) {
     if (!trial.feature().isObject()) return "";
-    Schema schema = forms.schema(draft);
     JsonValue values = trial.feature().asObject().get("properties");
     return values == null || !values.isObject()
         ? ""
@@ -143,18 +156,19 @@ public class Trials {
   @Writing
   public UUID keep(
       Project p,
-      FormDraft draft,
+      UUID form,
       String name,
       JsonValue feature,
       JsonObject start,
       JsonObject saved,
       String person) {
-    if (trials.countByFormId(draft.id()) >= MOST)
+    FormDraft draft = locked(p, form);
+    if (trials.countByFormId(form) >= MOST)
       throw Refusal.refused("refused.tooManyTrials", "most", MOST);
     Ready r = sound(p, draft);
     FormTrialEntity t = new FormTrialEntity();
     t.id = UUID.randomUUID();
-    t.formId = draft.id();
+    t.formId = form;
     t.name = name.strip();
     put(t, Trial.kept(feature, start, saved, r.form, r.around));
     t.keptAt = Layers.now();
@@ -165,10 +179,10 @@ public class Trials {
 
   /** Keeps a visit that came in as a trial. */
   @Writing
-  public UUID keepVisit(Project p, FormDraft draft, String name, UUID visit, String person) {
+  public UUID keepVisit(Project p, UUID form, String name, UUID visit, String person) {
     VisitsOfForms.Received v =
-        visits.received(draft.id(), visit).orElseThrow(() -> Refusal.notFound("thing.visit"));
-    return keep(p, draft, name, v.feature(), v.start(), v.saved(), person);
+        visits.received(form, visit).orElseThrow(() -> Refusal.notFound("thing.visit"));
+    return keep(p, form, name, v.feature(), v.start(), v.saved(), person);
   }
 
   private static void put(FormTrialEntity t, Trial trial) {
@@ -179,8 +193,9 @@ public class Trials {
 
   /** What comes of a trial now is expected from now on. */
   @Writing
-  public void expectNow(Project p, FormDraft draft, UUID id) {
-    FormTrialEntity t = entity(draft.id(), id);
+  public void expectNow(Project p, UUID form, UUID id) {
+    FormDraft draft = locked(p, form);
+    FormTrialEntity t = entity(form, id);
     Ready r = sound(p, draft);
     put(t, Trial.read(t.content).expectingNow(r.form, r.around));
   }

@@ -114,12 +114,11 @@ class TrialsController {
       @Valid @RequestBody Kept kept,
       Principal person) {
     Project p = projects.byKey(project);
-    FormDraft draft = forms.get(p.id(), id);
-    if (kept.visit != null) trials.keepVisit(p, draft, kept.name, kept.visit, person.getName());
+    if (kept.visit != null) trials.keepVisit(p, id, kept.name, kept.visit, person.getName());
     else
       trials.keep(
           p,
-          draft,
+          id,
           kept.name,
           kept.feature == null ? Json.NULL : kept.feature,
           kept.start == null ? new JsonObject() : kept.start,
@@ -146,7 +145,7 @@ class TrialsController {
   @ResponseBody
   Told expect(@PathVariable String project, @PathVariable UUID id, @PathVariable UUID trial) {
     Project p = projects.byKey(project);
-    trials.expectNow(p, forms.get(p.id(), id), trial);
+    trials.expectNow(p, id, trial);
     return told(p, id);
   }
 

@@ -17,6 +17,7 @@ import org.whinridge.app.project.ProjectDays;
 import org.whinridge.core.layer.Feature;
 import org.whinridge.core.place.Reach;
 import org.whinridge.core.prefill.PlaceIndex;
+import org.whinridge.core.prefill.PlaceSource;
 import org.whinridge.core.read.Clock;
 import org.whinridge.core.read.Filter;
 import org.whinridge.core.read.InView;
@@ -29,6 +30,9 @@ import org.whinridge.core.value.Value;
 public class LayerQueries {
   private final ReadModels models;
   private final ProjectDays days;
+
+  /** Of so many features at most all are made ready for look-ups, once for a state of the layer. */
+  private static final int READY = 50_000;
 
   /** By state of a layer; they go when the state is used no more. */
   private final Map<LayerColumns, PlaceIndex> places =
@@ -91,14 +95,42 @@ public class LayerQueries {
     return row < 0 ? OptionalInt.empty() : OptionalInt.of(c.all().get(0, row).cardinality());
   }
 
-  /** All features of a layer for look-ups by place, made once for each state of the layer. */
+  /** All features of a layer for look-ups by place; for one run, in one thread. */
   public PlaceIndex places(Layer layer) {
     LayerColumns c = models.of(layer);
+    if (layer.count() > READY) return new PlaceIndex(c.schema(), new Large(c, layer));
     PlaceIndex known = places.get(c);
     if (known == null)
       places.put(
           c, known = new PlaceIndex(c.schema(), c.all().stream().mapToObj(c::feature).toList()));
     return known;
+  }
+
+  private record Large(LayerColumns columns, Layer layer) implements PlaceSource {
+    @Override
+    public int size() {
+      return columns.count();
+    }
+
+    @Override
+    public Envelope extent() {
+      return layer.extent().orElse(null);
+    }
+
+    @Override
+    public int[] near(Envelope box) {
+      return columns.near(box);
+    }
+
+    @Override
+    public Feature feature(int number) {
+      return columns.feature(number);
+    }
+  }
+
+  /** Who has the values of a layer's field, for many questions one after another. */
+  public UniqueValues unique(Layer layer, String field) {
+    return new UniqueValues(models.of(layer), field);
   }
 
   /** How many features a filter holds for. */

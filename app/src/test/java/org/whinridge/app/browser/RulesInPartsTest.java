@@ -190,6 +190,8 @@ class RulesInPartsTest extends FormStories {
     stored(desk);
     label(desk, "[data-look=layer]", "Beats");
     label(desk, "[data-look=field]", "Beat name");
+    assertThat(desk.locator("[data-look-pack]"))
+        .hasText(java.util.regex.Pattern.compile(".*\\d+ features.*\\d+ kB.*"));
     assertThat(desk.locator("[data-gives]")).containsText("gives here: ");
     label(desk, "[data-look=also]", "Warden");
     assertThat(desk.locator("#questions [data-line=warden]")).isVisible();
@@ -335,7 +337,28 @@ class RulesInPartsTest extends FormStories {
     org.assertj.core.api.Assertions.assertThat(stage.scriptErrors()).isEmpty();
   }
 
-  /** From a rule that features fail to one of them, on the sheet. */
+  /** A form that would make a layer without places is told so where it looks up by place. */
+  @Test
+  void aLookUpAsksForTheQuestionThatSaysWhere() {
+    Page desk = stage.desk("coordinator");
+    desk.navigate(stage.base() + "/p/ostrey/forms/new");
+    desk.selectOption("#layer", "");
+    desk.check("input[name=start][value=NOTHING]");
+    desk.click("#form-new button");
+    desk.waitForSelector("#form-page[data-ready]");
+    type(desk, "Beat: text");
+    choose(desk, "beat");
+    desk.selectOption("#add-source", "place");
+    stored(desk);
+    assertThat(desk.locator("[data-needs-position]")).isVisible();
+    desk.click("#add-position");
+    stored(desk);
+    assertThat(desk.locator("[data-needs-position]")).hasCount(0);
+    assertThat(desk.locator("#questions [data-line=position]")).isVisible();
+    org.assertj.core.api.Assertions.assertThat(stage.scriptErrors()).isEmpty();
+  }
+
+  /** From a rule that features fail to one of them, on the sheet and on the map. */
   @Test
   void theDryRunLeadsToWhatFails() {
     Page desk = made();
@@ -347,6 +370,7 @@ class RulesInPartsTest extends FormStories {
     assertThat(desk.locator("#dry-run")).hasText("Run it over all features");
     desk.click("#dry summary");
     Locator failing = desk.locator("[data-failing^='condition check 1']");
+    assertThat(failing).containsText("at most 3"); // not of the rule while it was picked
     failing.click();
     Locator first = desk.locator("#dry [data-feature]").first();
     String caption = first.innerText();
@@ -358,6 +382,39 @@ class RulesInPartsTest extends FormStories {
     desk.click("#proof-next");
     assertThat(desk.locator("#proof-name")).not().containsText(caption);
     assertThat(desk.locator("#live-sheet [data-question=condition] .point")).isVisible();
+    onTheProofMap(desk);
     org.assertj.core.api.Assertions.assertThat(stage.scriptErrors()).isEmpty();
+  }
+
+  /** The map marks each that fails the opened rule; a click on a mark fills the sheet with it. */
+  private static void onTheProofMap(Page desk) {
+    String before = desk.locator("#proof-name").innerText();
+    desk.click("#dry [data-on-map]");
+    assertThat(desk.locator("#dry [data-on-map]")).hasCount(0);
+    String marks =
+        "() => { const m = document.querySelector('#proof-map').olMap;"
+            + " return m?.getLayers().getArray().flatMap((l) => l.getSource?.()?.getFeatures?.() ?? []).filter((f) => f.get('question') === 'condition') ?? []; }";
+    desk.waitForFunction("() => (" + marks + ")().length > 1");
+    int failing =
+        Integer.parseInt(desk.locator("[data-failing^='condition check 1'] b").innerText());
+    org.assertj.core.api.Assertions.assertThat(desk.evaluate("() => (" + marks + ")().length"))
+        .isEqualTo(failing);
+    desk.waitForFunction(
+        "() => !document.querySelector('#proof-map').olMap.getView().getAnimating()");
+    Object at =
+        desk.evaluate(
+            "(before) => { const m = document.querySelector('#proof-map').olMap; m.renderSync(); const b = m.getTargetElement().getBoundingClientRect();"
+                + " const inside = ("
+                + marks
+                + ")().map((f) => [f.get('caption'), m.getPixelFromCoordinate(f.getGeometry().getCoordinates())])"
+                + ".filter(([c, p]) => p[0] > 20 && p[1] > 20 && p[0] < b.width - 20 && p[1] < b.height - 20 && !before.includes(c));"
+                + " const alone = inside.find(([, p]) => inside.every(([, q]) => q === p || Math.hypot(q[0] - p[0], q[1] - p[1]) > 25));"
+                + " return [alone[0], alone[1][0] + b.left, alone[1][1] + b.top, inside.length]; }",
+            before);
+    List<?> mark = (List<?>) at;
+    org.assertj.core.api.Assertions.assertThat((int) mark.get(3)).isGreaterThan(1);
+    desk.mouse().click(((Number) mark.get(1)).doubleValue(), ((Number) mark.get(2)).doubleValue());
+    assertThat(desk.locator("#proof-name")).containsText((String) mark.get(0));
+    assertThat(desk.locator("#live-sheet [data-question=condition] .point")).isVisible();
   }
 }

@@ -4,11 +4,9 @@ import java.util.ArrayList;
 import java.util.Collection;
 import java.util.Comparator;
 import java.util.LinkedHashMap;
-import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.Set;
 import java.util.function.Predicate;
 import org.locationtech.jts.geom.Coordinate;
 import org.locationtech.jts.geom.Envelope;
@@ -31,7 +29,8 @@ import org.whinridge.core.place.Reach;
 
 /**
  * A layer made ready for place look-ups: an STR tree over envelopes, geometries prepared on their
- * first use. The place looked up may be a point, a line or an area.
+ * first use; a large layer has an index of its own, see {@link PlaceSource}. The place looked up
+ * may be a point, a line or an area.
  */
 public final class PlaceIndex {
   /** What the plane finds this close to the best is measured exactly. */
@@ -69,8 +68,14 @@ public final class PlaceIndex {
     }
   }
 
+  /** Finds the features whose boxes meet a box. */
+  private interface Finder {
+    Collection<Entry> in(Envelope box);
+  }
+
   private final Optional<Schema> schema;
-  private final STRtree tree = new STRtree();
+  private final Finder finder;
+  private final Envelope extent;
   private final int size;
 
   /** An index over the features that have a place, of a layer with that schema. */
@@ -85,6 +90,7 @@ public final class PlaceIndex {
 
   private PlaceIndex(Optional<Schema> schema, List<Feature> features) {
     this.schema = schema;
+    STRtree tree = new STRtree();
     int n = 0;
     for (Feature f : features) {
       Geometry g = f.geometry().orElse(null);
@@ -94,6 +100,49 @@ public final class PlaceIndex {
     }
     size = n;
     if (n > 0) tree.build();
+    extent = n > 0 ? (Envelope) tree.getRoot().getBounds() : null;
+    finder = box -> found(tree, box);
+  }
+
+  @SuppressWarnings("unchecked") // the tree's lists are raw; only entries go into it
+  private static List<Entry> found(STRtree tree, Envelope box) {
+    return (List<Entry>) tree.query(box);
+  }
+
+  /** An index over a layer that finds its features itself; for one run, in one thread. */
+  public PlaceIndex(Schema schema, PlaceSource layer) {
+    this.schema = Optional.of(schema);
+    extent = layer.extent();
+    size = extent == null ? 0 : layer.size();
+    finder = new OfSource(layer);
+  }
+
+  /** Keeps what was found last, since the places of a run often lie beside each other. */
+  private static final class OfSource implements Finder {
+    private static final int KEPT = 4000;
+    private final PlaceSource layer;
+    private final Map<Integer, Entry> kept = new LinkedHashMap<>();
+
+    OfSource(PlaceSource layer) {
+      this.layer = layer;
+    }
+
+    @Override
+    public Collection<Entry> in(Envelope box) {
+      List<Entry> out = new ArrayList<>();
+      for (int n : layer.near(box)) {
+        Entry e = kept.get(n);
+        if (e == null) {
+          Feature f = layer.feature(n);
+          Geometry g = f.geometry().orElse(null);
+          if (g == null || g.isEmpty()) continue;
+          if (kept.size() == KEPT) kept.clear();
+          kept.put(n, e = new Entry(f, g));
+        }
+        out.add(e);
+      }
+      return out;
+    }
   }
 
   /** How many features it holds. */
@@ -137,12 +186,11 @@ public final class PlaceIndex {
   }
 
   /** The features whose boxes meet these, each once. */
-  @SuppressWarnings("unchecked") // the tree's lists are raw; only entries go into it
   private Collection<Entry> in(List<Envelope> boxes) {
-    if (boxes.size() == 1) return (List<Entry>) tree.query(boxes.get(0));
-    Set<Entry> out = new LinkedHashSet<>();
-    for (Envelope box : boxes) for (Object o : tree.query(box)) out.add((Entry) o);
-    return out;
+    if (boxes.size() == 1) return finder.in(boxes.get(0));
+    Map<String, Entry> out = new LinkedHashMap<>();
+    for (Envelope box : boxes) for (Entry e : finder.in(box)) out.putIfAbsent(e.feature.id(), e);
+    return out.values();
   }
 
   /** The place, and where it touches the date line also as it stands on the other side of it. */
@@ -266,10 +314,9 @@ public final class PlaceIndex {
 
   /** A reach within which, were the features spread evenly, about two would lie. */
   private double firstReachM() {
-    Envelope all = (Envelope) tree.getRoot().getBounds();
     double degreeM = 111_000;
-    double aside = degreeM * Math.cos(Math.toRadians(all.centre().y));
-    return Math.max(1, Math.sqrt(all.getWidth() * aside * all.getHeight() * degreeM / size));
+    double aside = degreeM * Math.cos(Math.toRadians(extent.centre().y));
+    return Math.max(1, Math.sqrt(extent.getWidth() * aside * extent.getHeight() * degreeM / size));
   }
 
   private static LookupResult.Hit hit(Entry e, double distanceM) {

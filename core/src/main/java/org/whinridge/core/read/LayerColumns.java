@@ -225,7 +225,8 @@ public final class LayerColumns {
     for (int from = 0; from < rows; from += Pages.SIZE) {
       long[] lows = idLow.at(from);
       int n = Math.min(Pages.SIZE, rows - from);
-      for (int i = 0; i < n; i++) if (lows[i] == low && idHigh.at(from)[i] == high) return from + i;
+      for (int i = 0; i < n; i++)
+        if (lows[i] == low && idHigh.at(from)[i] == high && !gone.get(from + i)) return from + i;
     }
     return -1;
   }

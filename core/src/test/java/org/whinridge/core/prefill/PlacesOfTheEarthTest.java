@@ -10,17 +10,21 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Random;
 import java.util.stream.Collectors;
+import java.util.stream.IntStream;
 import net.sf.geographiclib.Geodesic;
 import net.sf.geographiclib.GeodesicData;
 import org.junit.jupiter.api.Test;
 import org.locationtech.jts.geom.Coordinate;
+import org.locationtech.jts.geom.Envelope;
 import org.locationtech.jts.geom.Geometry;
 import org.locationtech.jts.io.ParseException;
 import org.locationtech.jts.io.WKTReader;
 import org.whinridge.core.layer.Feature;
+import org.whinridge.core.layer.Schema;
 import org.whinridge.core.place.Alongside;
 import org.whinridge.core.place.Geodesy;
 import org.whinridge.core.place.GeometryJson;
+import org.whinridge.core.place.GeometryKind;
 import org.whinridge.core.place.LocalPlane;
 
 /**
@@ -50,6 +54,65 @@ class PlacesOfTheEarthTest {
     return r instanceof LookupResult.Found f
         ? f.hits().stream().map(h -> h.feature().id()).collect(Collectors.joining(" "))
         : "none";
+  }
+
+  /** The features of a list, found by looking at each. */
+  private record Listed(List<Feature> all) implements PlaceSource {
+    @Override
+    public int size() {
+      return all.size();
+    }
+
+    @Override
+    public Envelope extent() {
+      Envelope out = new Envelope();
+      for (Feature f : all) out.expandToInclude(f.geometry().get().getEnvelopeInternal());
+      return out.isNull() ? null : out;
+    }
+
+    @Override
+    public int[] near(Envelope box) {
+      return IntStream.range(0, all.size())
+          .filter(i -> all.get(i).geometry().get().getEnvelopeInternal().intersects(box))
+          .toArray();
+    }
+
+    @Override
+    public Feature feature(int number) {
+      return all.get(number);
+    }
+  }
+
+  private static final Schema ANY = new Schema(GeometryKind.POLYGON, List.of(), "", List.of());
+
+  /** Every way to look up, near and far, also over the date line: found as in a whole index. */
+  @Test
+  void aLargeLayerThatFindsItsFeaturesItselfAnswersAsAWholeOneDoes() {
+    Random random = new Random(23);
+    List<Feature> all = new ArrayList<>();
+    for (int i = 0; i < 600; i++) {
+      Geometry p = point(178 + random.nextDouble() * 1.9, random.nextDouble() * 2);
+      all.add(feature("f" + i, i % 3 == 0 ? p : p.buffer(random.nextDouble() * 0.05)));
+      Geometry west = point(-179.9 + random.nextDouble() * 1.9, random.nextDouble() * 2);
+      all.add(feature("w" + i, i % 3 == 0 ? west : west.buffer(random.nextDouble() * 0.05)));
+    }
+    PlaceIndex whole = new PlaceIndex(ANY, all);
+    PlaceIndex large = new PlaceIndex(ANY, new Listed(all));
+    assertThat(large.size()).isEqualTo(whole.size());
+    int some = 0;
+    for (int k = 0; k < 400; k++) {
+      double x = 178 + random.nextDouble() * 4;
+      Geometry at = point(x > 180 ? x - 360 : x, random.nextDouble() * 2);
+      for (LookUp.How how : LookUp.How.values()) {
+        LookUp l = lookUp(how, how == LookUp.How.CONTAINING ? 0 : 3000);
+        String expected = found(whole.lookUp(l, at, f -> !f.id().endsWith("7")));
+        assertThat(found(large.lookUp(l, at, f -> !f.id().endsWith("7")))).isEqualTo(expected);
+        if (!expected.equals("none")) some++;
+      }
+    }
+    assertThat(some).isGreaterThan(400);
+    assertThat(found(new PlaceIndex(ANY, new Listed(List.of())).containing(new Coordinate(0, 0))))
+        .isEqualTo("none");
   }
 
   private static LookUp lookUp(LookUp.How how, double within) {

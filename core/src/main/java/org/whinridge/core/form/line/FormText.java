@@ -102,6 +102,12 @@ public final class FormText {
     return new Reading(form, List.of()).read(text);
   }
 
+  /** The lines of a text, also the empty ones. */
+  static String[] lines(String text) {
+    boolean one = text.indexOf('\n') < 0 && text.indexOf('\r') < 0;
+    return one ? new String[] {text} : text.split("\r\n|\r|\n", -1);
+  }
+
   /** The name that a line gives; empty when it gives none or can't be read. */
   static Optional<String> given(String line) {
     if (line.isBlank()) return Optional.empty();
@@ -144,7 +150,7 @@ public final class FormText {
 
     Read read(String text) {
       if (text.length() > MOST_CHARACTERS) throw new Unfit("line.textTooLong", "most", 1_000_000);
-      String[] lines = text.split("\r\n|\r|\n", -1);
+      String[] lines = lines(text);
       for (String l : lines) named(l);
       for (int i = 0; i < lines.length; i++) {
         String line = lines[i].strip();

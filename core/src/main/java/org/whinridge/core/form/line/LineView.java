@@ -28,8 +28,10 @@ public final class LineView {
     JsonArray out = new JsonArray();
     List<String> names = new ArrayList<>(taken);
     Set<String> said = new TreeSet<>();
-    String[] lines = text.split("\r\n|\r|\n", -1);
-    for (String l : lines) FormText.given(l).ifPresent(names::add);
+    String[] lines = FormText.lines(text);
+    // a name that a line gives is not made for another; each key asks, so that one line is read
+    // once
+    if (lines.length > 1) for (String l : lines) FormText.given(l).ifPresent(names::add);
     for (int i = 0; i < lines.length; i++) {
       if (lines[i].isBlank()) continue;
       JsonObject one = new JsonObject().add("number", i + 1);

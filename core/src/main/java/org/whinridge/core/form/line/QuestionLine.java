@@ -59,6 +59,9 @@ record QuestionLine(
               + ")?)$");
   private static final Pattern PLACES = Pattern.compile("^\\.(0{0,12})(?:\\s+(.*))?$");
 
+  private static final Pattern WITHIN = Pattern.compile("[^()]{1,12}");
+  private static final Pattern PHOTO = Pattern.compile("photos?( .*)?");
+
   /** Units that a number may have in brackets behind its label. Common practice, no source. */
   private static final Set<String> UNITS =
       Set.of(
@@ -242,7 +245,7 @@ record QuestionLine(
       int open = Signs.last(head, "(");
       if (open < 1 || !head.endsWith(")")) return head;
       String within = head.substring(open + 1, head.length() - 1);
-      boolean may = within.matches("[^()]{1,12}") && !head.substring(0, open).isBlank();
+      boolean may = WITHIN.matcher(within).matches() && !head.substring(0, open).isBlank();
       if (!may || !sure && !UNITS.contains(within.toLowerCase(Locale.ROOT))) return head;
       unit = Signs.meant(within);
       return head.substring(0, open).stripTrailing();
@@ -264,7 +267,7 @@ record QuestionLine(
       }
       String rest = unit(head, false);
       if (!unit.isEmpty()) type = QuestionType.DECIMAL;
-      else if (head.toLowerCase(Locale.ROOT).matches("photos?( .*)?")) type = QuestionType.PHOTO;
+      else if (PHOTO.matcher(head.toLowerCase(Locale.ROOT)).matches()) type = QuestionType.PHOTO;
       return rest;
     }
 
