@@ -25,7 +25,7 @@ async function prepared(pack, workHash) {
     const form = engine.form(JSON.stringify(work.form), JSON.stringify(work.schema));
     if (!form) throw new Error(say("day.formCantRun", { why: problems(engine, work) }));
     const layers = engine.layers();
-    for (const l of pack.lookups) layers.add(l.layer, JSON.stringify(l.schema), JSON.stringify(l.features));
+    for (const l of pack.lookups) layers.add(l.layer, JSON.stringify(l.schema), JSON.stringify(l.features), "");
     layers.peers(JSON.stringify(pack.features.schema), JSON.stringify(pack.features.features));
     ready.set(key, { work, form, layers });
   }

@@ -63,6 +63,10 @@ export class Live {
     ({ act: this.act, taken: this.taken } = remembering(deeds));
   }
 
+  /** Whether the sheet could be filled, with the form as it is now or as it was. */
+  get isFilled() {
+    return Boolean(this.#visit);
+  }
   /** Whether something was tried that can be forgotten. */
   get isTried() {
     return Boolean(this.#tried.saved || this.#tried.more || this.movedTo);

@@ -10,9 +10,7 @@ function around(geometry, margin) {
   walk(geometry.coordinates);
   const [x, y] = [all.map((c) => c[0]), all.map((c) => c[1])];
   const wide = margin / Math.max(0.05, Math.cos((y[0] * Math.PI) / 180));
-  return [Math.min(...x) - wide, Math.min(...y) - margin, Math.max(...x) + wide, Math.max(...y) + margin]
-    .map((d) => d.toFixed(6))
-    .join(",");
+  return [Math.min(...x) - wide, Math.min(...y) - margin, Math.max(...x) + wide, Math.max(...y) + margin].map((d) => Number(d.toFixed(6)));
 }
 
 export class Proof {
@@ -67,9 +65,14 @@ export class Proof {
     const features = `/api/p/${this.project}/layers/${l.id}/features`;
     let got = await getJson(features);
     if (got.whole) this.whole.add(l.id);
-    for (let margin = 0.02; !got.drawn && feature?.geometry && margin > 0.0003; margin /= 4)
-      got = await getJson(`${features}?box=${around(feature.geometry, margin)}`);
-    this.indexes.add(l.id, JSON.stringify(l.schema), JSON.stringify(got.features));
+    // of what lies beyond the box that came, or of none at all, the engine says that it can't be told
+    let box = [0, 0, 0, 0];
+    for (let margin = 0.06; !got.whole && !got.drawn && feature?.geometry && margin > 0.0003; margin /= 4) {
+      box = around(feature.geometry, margin);
+      got = await getJson(`${features}?box=${box}`);
+    }
+    const complete = got.whole ? "" : JSON.stringify(got.drawn ? box : [0, 0, 0, 0]);
+    this.indexes.add(l.id, JSON.stringify(l.schema), JSON.stringify(got.features), complete);
     this.#keep(l.id, got.features);
   }
   #keep(id, features) {

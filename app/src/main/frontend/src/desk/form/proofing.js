@@ -162,7 +162,7 @@ function dryRun(state) {
 /** @param {any} state */
 export function proofing(state) {
   return html`${stepping(state)}
-    ${state.isSound || state.questions.length === 0 ? nothing : html`<span class="chip trouble">${say("desk.form.sheetStands")}</span>`}
+    ${state.isSound || state.questions.length === 0 ? nothing : html`<span class="chip trouble">${say(state.live.isFilled ? "desk.form.sheetStands" : "desk.form.sheetWaits")}</span>`}
     <button type="button" class="plain" id="proof-map-turn" aria-pressed=${String(state.mapShown)} @click=${() => state.turnMap()}>
       ${say("desk.form.onTheMap")}
     </button>

@@ -15,8 +15,8 @@ function onSheet(state, q, s) {
   const shown = state.live.shown.get(q.name);
   if (shown) return question(shown, state.live.pointsOf(shown), state.live.act, state.live.taken());
   const list = s.rows ? state.live.list(s.name) : null;
-  // a list without rows shows what a row would ask
-  if (list?.list.asked && list.rows.length === 0)
+  // a list without rows shows what a row would ask; a sheet that could not be filled yet all that it has
+  if (!state.live.isFilled || (list?.list.asked && list.rows.length === 0))
     return html`<div inert>
       ${question({ ...q, from_value: q.from, to_value: q.to, codes: q.codes ?? [], value: null, shown: "" }, [], {}, null)}
     </div>`;
@@ -55,6 +55,7 @@ function line(state, s, q, block, n, draw) {
     n,
     state.ruleOpen,
     block?.askWhen ? state.form : "",
+    state.live.isFilled,
   ];
   return guard(
     open ? [...known, {}] : known,

@@ -12,7 +12,7 @@ function told(state, all) {
             </button>`
           : nothing
       }
-      ${p.part}: ${p.message}
+      ${p.part}: ${state.placeOf(p) ? html`<span class="code">${state.placeOf(p)}</span>, ` : nothing}${p.message}
     </li>`;
   return html`<ul>
     ${all.map(one)}

@@ -5,6 +5,9 @@ import { html, nothing, repeat } from "../../shell/view.js";
 import { sources } from "./sources.js";
 import { trouble } from "./trouble.js";
 
+/** Of more checks than these each is its sentence, and is opened to be edited. */
+const FEW = 6;
+
 /** @param {any} state @param {any} q */
 export function rules(state, q) {
   const put = (property) => (text) => state.set(property, text);
@@ -32,13 +35,30 @@ export function rules(state, q) {
       ${repeat(
         q.checks ?? [],
         (_, i) => i,
-        (c, i) => oneCheck(state, q, c, i, { list, notes: notes("checks", i) }),
+        (c, i) => {
+          const about = { list, notes: notes("checks", i) };
+          return isFolded(state, q, c, i, about) ? foldedCheck(state, c, i, about) : oneCheck(state, q, c, i, about);
+        },
       )}
       ${notes("checks").map((n) => html`<p class="told" data-note>${n.message}</p>`)}
       <button class="plain" type="button" id="add-check" @click=${() => state.addCheck()}>${say("desk.form.addCheck")}</button>
     </div>
     ${state.ruleBox("workOut", q.workOut ?? "", work)} ${q.type === "read" || q.type === "picture" ? nothing : sources(state, q)}
     ${state.problemsOf(q.name).map((p) => html`<div class="point firm">${trouble(state, p)}</div>`)}`;
+}
+
+function isFolded(state, q, c, i, { notes }) {
+  const wrong = state.problemsOf(q.name).some((p) => p.property === "checks" && p.index === i);
+  return q.checks.length > FEW && c.rule && !notes.length && !wrong && !state.openChecks.has(i);
+}
+
+function foldedCheck(state, c, i, { list }) {
+  const { sentence } = state.ruleView(list, c.rule, "condition");
+  return html`<p class="mb-1 ps-2 border-s-2 border-mist" data-check=${i}>
+    <button type="button" class="plain text-start" aria-expanded="false" data-open-check=${i} @click=${() => state.openCheck(i)}>
+      ${sentence ? words(sentence) : html`<span class="code">${c.rule}</span>`}${c.message ? `: ${c.message}` : ""}
+    </button>
+  </p>`;
 }
 
 function oneCheck(state, q, c, i, { list, notes }) {

@@ -21,6 +21,8 @@ export class Ruling extends Knowing {
   lookups = [];
   /** The rules that are open for editing, by where they stand. @type {Map<string, RuleBox>} */
   #boxes = new Map();
+  /** Of many checks those that are opened, by their number. @type {Set<number>} */
+  openChecks = new Set();
   /** What core has of the rules of a form, made when first asked. @type {{of: any, desk: any, views: Map<string, any>, choices: Map<string, any>} | null} */
   #rules = null;
 
@@ -99,6 +101,7 @@ export class Ruling extends Knowing {
     return box.show(text, how);
   }
   forgetRuleBoxes() {
+    this.openChecks.clear();
     this.#boxes.clear();
   }
   #uses = /** @type {WeakMap<any, any[]>} */ (new WeakMap());
@@ -125,12 +128,14 @@ export class Ruling extends Knowing {
 
   addCheck() {
     const rule = `${this.openName} IS NOT NULL`;
+    this.openChecks.add(this.current?.checks?.length ?? 0);
     this.change("checks", (now) => [...now, { rule, message: "", weight: "firm" }]);
   }
   setCheck(n, part, value) {
     this.change("checks", (now) => now.map((c, i) => (i === n ? { ...c, [part]: value } : c)));
   }
   removeCheck(n) {
+    this.openChecks = new Set([...this.openChecks].filter((i) => i !== n).map((i) => (i > n ? i - 1 : i)));
     this.change("checks", (now) => now.filter((_, i) => i !== n));
   }
   /** A name that no look-up has yet, from its layer's. */
@@ -175,6 +180,17 @@ export class Ruling extends Knowing {
     return this.edit({ op: "insert", questions: [question], section: 0, after: "" });
   }
 
+  /** Opens one of many checks of the open question. @param {number} i */
+  openCheck(i) {
+    this.openChecks.add(i);
+    this.changed();
+  }
+  /** The part of a rule's text in which a problem lies; "" when it lies in no text. */
+  placeOf(p) {
+    const q = this.questions.find((one) => one.name === p.question);
+    const text = p.property === "checks" ? q?.checks?.[p.index]?.rule : q?.[p.property];
+    return typeof text === "string" && p.to > p.from ? text.slice(p.from, p.to) : "";
+  }
   /** Whether a problem proposes what can be put into its rule. */
   canCure(p) {
     return Boolean(p.fix) && RULES.includes(p.property);

@@ -8,6 +8,7 @@ import static org.springframework.test.web.servlet.request.MockMvcRequestBuilder
 
 import com.eclipsesource.json.Json;
 import com.eclipsesource.json.JsonObject;
+import java.util.List;
 import java.util.Map;
 import java.util.UUID;
 import org.junit.jupiter.api.BeforeEach;
@@ -17,9 +18,16 @@ import org.springframework.mock.web.MockHttpServletResponse;
 import org.springframework.test.web.servlet.MockMvc;
 import org.whinridge.app.form.Drafting;
 import org.whinridge.app.form.Forms;
+import org.whinridge.app.layer.LayerMaking;
+import org.whinridge.app.layer.LayerUse;
 import org.whinridge.app.layer.Layers;
 import org.whinridge.core.access.Role;
 import org.whinridge.core.layer.Feature;
+import org.whinridge.core.layer.Field;
+import org.whinridge.core.layer.FieldType;
+import org.whinridge.core.layer.Schema;
+import org.whinridge.core.place.GeometryKind;
+import org.whinridge.core.said.Said;
 import org.whinridge.core.value.Value;
 
 /** A draft, and single conditions, over the features of its layer. */
@@ -30,6 +38,8 @@ class DraftRunsTest extends SmallServerTest {
   @Autowired Forms forms;
   @Autowired Drafting drafting;
   @Autowired Layers layers;
+  @Autowired LayerMaking making;
+  @Autowired List<LayerUse> uses;
   private SmallProject.Held held;
   private String who;
   private String home;
@@ -95,6 +105,42 @@ class DraftRunsTest extends SmallServerTest {
     assertThat(byVisit.getString("filter", "")).isEmpty();
     assertThat(byVisit.getInt("holds", -1)).isEqualTo((int) poor);
     assertThat(byVisit.getInt("fails", -1)).isEqualTo(onLayer.getInt("fails", -2));
+  }
+
+  /** A layer that is only looked up in is not taken from under a form either, nor its field. */
+  @Test
+  void aLayerThatAFormLooksUpInIsInUse() throws Exception {
+    UUID other =
+        making
+            .makeEmpty(
+                List.of(
+                    new LayerMaking.NewLayer(
+                        held.project().id(),
+                        "Soils",
+                        new Schema(
+                            GeometryKind.POLYGON,
+                            List.of(
+                                Field.of("soil", "Soil", FieldType.TEXT),
+                                Field.of("depth", "Depth", FieldType.DECIMAL)),
+                            "",
+                            List.of()),
+                        Said.of("ledger.madeAtTheDesk"),
+                        "",
+                        List.of(),
+                        "EPSG:4326",
+                        "")),
+                who)
+            .get(0);
+    assertThat(uses.stream().flatMap(u -> u.of(other).stream())).isEmpty();
+    set(
+        "notes",
+        "prefill",
+        "[{\"from\":\"place\",\"layer\":\""
+            + other
+            + "\",\"layerName\":\"Soils\",\"field\":\"soil\"}]");
+    assertThat(uses.stream().flatMap(u -> u.of(other).stream())).hasSize(1);
+    assertThat(uses.stream().flatMap(u -> u.of(other, "soil").stream())).hasSize(1);
+    assertThat(uses.stream().flatMap(u -> u.of(other, "depth").stream())).isEmpty();
   }
 
   @Test

@@ -12,6 +12,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import org.locationtech.jts.geom.Coordinate;
+import org.locationtech.jts.geom.Envelope;
 import org.locationtech.jts.geom.Geometry;
 import org.teavm.jso.JSExport;
 import org.whinridge.core.form.Form;
@@ -281,6 +282,12 @@ public final class FieldEngine {
     return Golden.run(kind, input);
   }
 
+  static Envelope box(String array) {
+    JsonArray b = Json.parse(array).asArray();
+    return new Envelope(
+        b.get(0).asDouble(), b.get(2).asDouble(), b.get(1).asDouble(), b.get(3).asDouble());
+  }
+
   private static List<Feature> features(JsonValue list, Schema schema) {
     List<Feature> out = new ArrayList<>();
     if (list != null)
@@ -295,11 +302,16 @@ public final class FieldEngine {
 
     Layers() {}
 
-    /** Adds a layer; gives the number of features that have a place. */
+    /**
+     * Adds a layer; gives the number of features that have a place. "complete" is a JSON array
+     * [west, south, east, north]: where all of its features are there; "" for everywhere.
+     */
     @JSExport
-    public int add(String layerId, String schema, String features) {
+    public int add(String layerId, String schema, String features, String complete) {
       Schema of = Schema.read(object(schema));
-      PlaceIndex index = new PlaceIndex(of, features(Json.parse(features), of));
+      List<Feature> all = features(Json.parse(features), of);
+      PlaceIndex index =
+          complete.isEmpty() ? new PlaceIndex(of, all) : new PlaceIndex(of, all, box(complete));
       indexes.put(layerId, index);
       return index.size();
     }

@@ -240,7 +240,7 @@ public final class Golden {
                                 .add("take", take.getString("measure", "value"))))
                 .get(0);
     LookupResult r =
-        GoldenForms.index(of)
+        GoldenForms.index(of, o.get("complete"))
             .lookUp(
                 lookUp,
                 geometry(o.get("at").toString()),
@@ -259,7 +259,9 @@ public final class Golden {
           ? "no match"
           : r instanceof LookupResult.NoPosition
               ? "no position"
-              : r instanceof LookupResult.LayerMissing ? "layer missing" : "filter broken";
+              : r instanceof LookupResult.LayerMissing
+                  ? "layer missing"
+                  : r instanceof LookupResult.NotAtHand ? "not at hand" : "filter broken";
     StringBuilder b = new StringBuilder(rounded(take.from(f))).append(" from");
     for (LookupResult.Hit h : f.hits())
       b.append(' ').append(h.feature().id()).append('@').append(Numbers.fixed(h.distanceM(), 3));

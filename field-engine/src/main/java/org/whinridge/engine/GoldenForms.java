@@ -75,6 +75,16 @@ final class GoldenForms {
     return new PlaceIndex(Schema.read(layer.get("schema").asObject()), features(layer));
   }
 
+  /** The same of a part of a layer, [west, south, east, north]; the whole when it is null. */
+  static PlaceIndex index(JsonObject layer, JsonValue complete) {
+    return complete == null
+        ? index(layer)
+        : new PlaceIndex(
+            Schema.read(layer.get("schema").asObject()),
+            features(layer),
+            FieldEngine.box(complete.toString()));
+  }
+
   /**
    * {form, schema, feature?, layers?, start, do: […]} to answers, rows, open points and what is
    * written.

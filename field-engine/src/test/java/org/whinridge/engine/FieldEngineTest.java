@@ -35,7 +35,8 @@ class FieldEngineTest {
             layers.add(
                 "b",
                 "{\"kind\":\"polygon\",\"fields\":[{\"name\":\"beat\",\"label\":\"Beat\",\"type\":\"text\"}]}",
-                polygons))
+                polygons,
+                ""))
         .isEqualTo(2);
     return layers;
   }

@@ -149,6 +149,19 @@ public record Form(
     return out;
   }
 
+  /** Whether some question begins with what a look-up takes of a field of another layer. */
+  public boolean takes(String layer, String field) {
+    for (Question q : questions())
+      for (Source s : q.prefill())
+        if (s instanceof Source.Place p
+            && p.take().field().equals(field)
+            && p.own()
+                .or(() -> Optional.ofNullable(lookUps.get(p.shared())))
+                .filter(l -> l.layerId().equals(layer))
+                .isPresent()) return true;
+    return false;
+  }
+
   /** How far from a visit its look-ups reach, in metres; 0 when they only ask what holds it. */
   public double reachM() {
     double most = 0;

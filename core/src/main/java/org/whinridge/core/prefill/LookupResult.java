@@ -34,6 +34,9 @@ public sealed interface LookupResult {
   /** The visit has no position yet. */
   record NoPosition() implements LookupResult {}
 
+  /** Not all features around the place are at hand, so that it can't be told. */
+  record NotAtHand() implements LookupResult {}
+
   /** The layer did not travel with the pack. */
   record LayerMissing() implements LookupResult {}
 

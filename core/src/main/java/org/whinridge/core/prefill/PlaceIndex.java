@@ -78,18 +78,31 @@ public final class PlaceIndex {
   private final Envelope extent;
   private final int size;
 
+  /** Where all features of the layer are at hand. */
+  private final Optional<Envelope> complete;
+
   /** An index over the features that have a place, of a layer with that schema. */
   public PlaceIndex(Schema schema, List<Feature> features) {
-    this(Optional.of(schema), features);
+    this(Optional.of(schema), features, Optional.empty());
+  }
+
+  /**
+   * The same of a part of a layer: what would need more of it is not told.
+   *
+   * @param complete the box in degrees of which all features are there; nothing beyond it is known
+   */
+  public PlaceIndex(Schema schema, List<Feature> features, Envelope complete) {
+    this(Optional.of(schema), features, Optional.of(complete));
   }
 
   /** An index over the features that have a place; filters can't be read without a schema. */
   public PlaceIndex(List<Feature> features) {
-    this(Optional.empty(), features);
+    this(Optional.empty(), features, Optional.empty());
   }
 
-  private PlaceIndex(Optional<Schema> schema, List<Feature> features) {
+  private PlaceIndex(Optional<Schema> schema, List<Feature> features, Optional<Envelope> complete) {
     this.schema = schema;
+    this.complete = complete;
     STRtree tree = new STRtree();
     int n = 0;
     for (Feature f : features) {
@@ -112,6 +125,7 @@ public final class PlaceIndex {
   /** An index over a layer that finds its features itself; for one run, in one thread. */
   public PlaceIndex(Schema schema, PlaceSource layer) {
     this.schema = Optional.of(schema);
+    complete = Optional.empty();
     extent = layer.extent();
     size = extent == null ? 0 : layer.size();
     finder = new OfSource(layer);
@@ -168,8 +182,27 @@ public final class PlaceIndex {
 
   /** Looks up what belongs to a place, among the features that {@code filter} lets through. */
   public LookupResult lookUp(LookUp lookUp, Geometry place, Predicate<Feature> filter) {
-    if (size == 0 || place.isEmpty()) return new LookupResult.NoMatch();
-    Geometry sound = sound(place);
+    if (place.isEmpty()) return new LookupResult.NoMatch();
+    LookupResult r = size == 0 ? new LookupResult.NoMatch() : found(lookUp, sound(place), filter);
+    return isKnown(place, lookedThrough(lookUp, r)) ? r : new LookupResult.NotAtHand();
+  }
+
+  /** How far around a place all must be known for an outcome to be sure, in metres. */
+  private static double lookedThrough(LookUp lookUp, LookupResult r) {
+    boolean one = lookUp.how() == LookUp.How.NEAREST || lookUp.how() == LookUp.How.ALONG;
+    return one && r instanceof LookupResult.Found f
+        ? f.hits().get(0).distanceM()
+        : lookUp.withinM();
+  }
+
+  private boolean isKnown(Geometry place, double metres) {
+    if (complete.isEmpty()) return true;
+    for (Envelope box : Reach.boxes(place.getEnvelopeInternal(), metres))
+      if (!complete.get().covers(box)) return false;
+    return true;
+  }
+
+  private LookupResult found(LookUp lookUp, Geometry sound, Predicate<Feature> filter) {
     switch (lookUp.how()) {
       case CONTAINING:
         return containing(lookUp, sound, filter);

@@ -67,7 +67,9 @@ final class OpenPoints {
     if (allowed == null || state.geometry.isEmpty()) return Optional.empty();
     PlaceIndex index = start.lookups().get(allowed.layerId());
     Coordinate at = Geodesy.anchor(state.geometry.get());
-    if (index == null || index.containing(at) instanceof LookupResult.Found)
+    if (index == null) return Optional.empty();
+    LookupResult r = index.containing(at);
+    if (r instanceof LookupResult.Found || r instanceof LookupResult.NotAtHand)
       return Optional.empty();
     return Optional.of(
         OpenPoint.of(

@@ -180,6 +180,7 @@ final class Prefill {
     String layer = lookUp.layerName();
     if (r instanceof LookupResult.LayerMissing)
       return Said.of("prefill.layerMissing", "layer", layer);
+    if (r instanceof LookupResult.NotAtHand) return Said.of("prefill.notAtHand", "layer", layer);
     if (r instanceof LookupResult.NoPosition) return Said.of("prefill.noPosition", "layer", layer);
     if (r instanceof LookupResult.FilterBroken b)
       return Said.of("prefill.broken", "layer", layer, "why", b.message());

@@ -85,6 +85,30 @@ class PlacesOfTheEarthTest {
 
   private static final Schema ANY = new Schema(GeometryKind.POLYGON, List.of(), "", List.of());
 
+  /** What lies beyond the part of a layer that is at hand could be nearer, or one more. */
+  @Test
+  void aPartOfALayerTellsOnlyWhatItCanKnow() {
+    Envelope part = new Envelope(0, 0.02, 0, 0.02);
+    PlaceIndex index = new PlaceIndex(ANY, List.of(feature("a", point(0.01, 0.012))), part);
+    Geometry middle = point(0.01, 0.01);
+    Geometry edge = point(0.0199, 0.01);
+    Geometry beyond = point(0.021, 0.01);
+    LookUp near = lookUp(LookUp.How.NEAREST, 5000);
+    assertThat(found(index.lookUp(near, middle, f -> true))).as("221 m away").isEqualTo("a");
+    assertThat(index.lookUp(near, middle, f -> false)).isInstanceOf(LookupResult.NotAtHand.class);
+    assertThat(index.lookUp(near, edge, f -> true)).isInstanceOf(LookupResult.NotAtHand.class);
+    assertThat(index.lookUp(lookUp(LookUp.How.NEAREST, 10), edge, f -> true))
+        .isInstanceOf(LookupResult.NoMatch.class);
+    LookUp around = lookUp(LookUp.How.AROUND, 5000);
+    assertThat(index.lookUp(around, middle, f -> true)).isInstanceOf(LookupResult.NotAtHand.class);
+    assertThat(found(index.lookUp(lookUp(LookUp.How.AROUND, 300), middle, f -> true)))
+        .isEqualTo("a");
+    assertThat(index.containing(middle.getCoordinate())).isInstanceOf(LookupResult.NoMatch.class);
+    assertThat(index.containing(beyond.getCoordinate())).isInstanceOf(LookupResult.NotAtHand.class);
+    assertThat(new PlaceIndex(ANY, List.of(), part).containing(beyond.getCoordinate()))
+        .isInstanceOf(LookupResult.NotAtHand.class);
+  }
+
   /** Every way to look up, near and far, also over the date line: found as in a whole index. */
   @Test
   void aLargeLayerThatFindsItsFeaturesItselfAnswersAsAWholeOneDoes() {
