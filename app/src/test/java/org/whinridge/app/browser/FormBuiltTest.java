@@ -226,12 +226,31 @@ class FormBuiltTest extends FormStories {
     is(desk, "cracked", "crack", "length");
     assertThat(trouble).hasCount(0);
     desk.click("#redo");
+    stored(desk);
+    desk.reload(); // the sheet was never filled with this form: its questions are there all the
+    // same
+    desk.waitForSelector("#form-page[data-ready]");
+    assertThat(desk.locator("#proof .trouble"))
+        .hasText("the sheet is not filled before that is mended");
+    assertThat(desk.locator("#live-sheet [data-line=length] input").first()).isVisible();
+    assertThat(desk.locator("#form-problems .code")).hasText("cracked");
     trouble.locator("[data-drop]").click();
     assertThat(trouble).hasCount(0);
     stored(desk);
     choose(desk, "crack");
     assertThat(desk.locator("#e-ask")).hasText("Ask only when \u2026");
     assertThat(desk.locator("#live-sheet [data-question=crack]")).isVisible();
+    for (int i = 0; i < 8; i++) {
+      desk.click("#add-check");
+      stored(desk);
+    }
+    desk.locator("[data-name=length]").click();
+    desk.locator("[data-name=crack]").click();
+    assertThat(desk.locator("[data-open-check]")).hasCount(8);
+    assertThat(desk.locator("#e-checks .rule-box")).hasCount(0);
+    desk.locator("[data-open-check]").nth(3).click();
+    assertThat(desk.locator("[data-check='3'] .rule-box")).isVisible();
+    assertThat(desk.locator("[data-open-check]")).hasCount(7);
     org.assertj.core.api.Assertions.assertThat(stage.scriptErrors()).isEmpty();
   }
 }
