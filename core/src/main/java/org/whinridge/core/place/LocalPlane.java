@@ -46,6 +46,11 @@ public final class LocalPlane {
     return new double[] {p * Math.cos(lon), p * Math.sin(lon), n * (1 - E2) * sin};
   }
 
+  /** A position in degrees on the ellipsoid, in metres from the earth's centre: x, y, z. */
+  public static double[] space(Coordinate c) {
+    return space(c.x, c.y);
+  }
+
   private static double dot(double[] a, double[] b) {
     return a[0] * b[0] + a[1] * b[1] + a[2] * b[2];
   }
