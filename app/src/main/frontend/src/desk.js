@@ -2,6 +2,7 @@
 import Alpine from "@alpinejs/csp";
 import { sayLengthsIn } from "./shell/format.js";
 import { loadCatalogue, say } from "./shell/say.js";
+import { keepTyped } from "./shell/kept.js";
 import { day, offsetOf, shortDay, when } from "./shell/styles.js";
 import { fillSymbols } from "./shell/symbols.js";
 
@@ -86,6 +87,7 @@ function tell(box, text) {
 
 localTimes();
 fillSymbols();
+keepTyped();
 Alpine.start();
 addEventListener("signed-out", () => {
   const main = document.querySelector("main");

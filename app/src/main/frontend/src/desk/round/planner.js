@@ -16,8 +16,10 @@ class Planner {
   failure = "";
   there = { features: [], drawn: true };
 
-  constructor(changed) {
+  /** @param {() => void} changed @param {number} most so many stops a round may have */
+  constructor(changed, most) {
     this.changed = changed;
+    this.most = most;
   }
   fail(e) {
     this.failure = e.message;
@@ -68,7 +70,11 @@ function head(state) {
   return html`<button type="button" id="draw-rectangle" aria-pressed=${String(state.drawing)} @click=${() => state.turnDrawing()}>
       ${state.drawing ? say("desk.round.drag") : say("desk.round.rectangle")}</button
     ><button class="plain" type="button" @click=${() => state.clear()}>${say("desk.round.clear")}</button
-    ><strong id="chosen-count" role="status">${state.said}</strong>`;
+    ><strong id="chosen-count" role="status">${state.said}</strong>${
+      state.chosen.size > state.most
+        ? html`<span class="point firm" id="too-many">${say("desk.round.overTheMost", { most: state.most })}</span>`
+        : nothing
+    }`;
 }
 
 async function begin(box, target, state) {
@@ -104,7 +110,9 @@ export async function plannerPage(box) {
   const part = (id) => /** @type {any} */ (box.querySelector("#" + id));
   /** @type {any} */
   let onMap;
-  const state = new Planner(() => draw());
+  const state = new Planner(() => draw(), Number(box.dataset.most));
+  // what was chosen before it was refused
+  for (const id of part("features").value.split(",")) if (id) state.chosen.add(id);
   const all = [
     drawnIn(part("planner-told"), () => html`<p class="problem" role="alert" ?hidden=${!state.failure}>${state.failure}</p>`),
     drawnIn(part("planner-head"), () => head(state)),
@@ -114,7 +122,7 @@ export async function plannerPage(box) {
     all.forEach((one) => one());
     onMap?.redraw();
     part("features").value = [...state.chosen].join(",");
-    part("make-round").disabled = state.chosen.size === 0;
+    part("make-round").disabled = state.chosen.size === 0 || state.chosen.size > state.most;
     part("make-round").textContent =
       state.chosen.size === 0 ? say("desk.round.chooseFirst") : say("desk.round.make", { stops: state.said });
   };

@@ -285,6 +285,18 @@ class DeskTest extends DemoServerTest {
     assertThat(
             problem(plan(published, "name", "x", "person", "inspector1", "rectangle", "rubbish")))
         .contains("No feature is selected");
+    String many =
+        java.util.stream.Stream.generate(() -> UUID.randomUUID().toString())
+            .limit(5000)
+            .collect(java.util.stream.Collectors.joining(","));
+    assertThat(problem(plan(published, "name", "x", "person", "inspector1", "features", many)))
+        .contains("5,000 stops are selected", "at most 2,000");
+    assertThat(
+            problem(
+                plan(
+                    published, "name", "x", "person", "inspector1", "features", many + "," + many)))
+        .as("each counts once")
+        .contains("5,000 stops are selected");
     String draft = formPath().replaceAll(".*/", "");
     assertThat(
             problem(plan(draft, "name", "x", "person", "inspector1", "rectangle", "-11,57,-9,59")))

@@ -9,6 +9,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.UUID;
+import java.util.regex.Pattern;
 import java.util.stream.Collectors;
 import org.locationtech.jts.geom.Envelope;
 import org.springframework.format.annotation.DateTimeFormat;
@@ -39,6 +40,9 @@ import org.whinridge.core.text.Numbers;
 
 @Controller
 class RoundController {
+  private static final Pattern ID =
+      Pattern.compile("\\p{XDigit}{8}(-\\p{XDigit}{4}){3}-\\p{XDigit}{12}");
+
   private final DeskPage desk;
   private final Projects projects;
   private final Rounds rounds;
@@ -91,6 +95,7 @@ class RoundController {
     model.addAttribute("layer", layer);
     model.addAttribute("extent", MapExtent.text(extents.of(layer)));
     model.addAttribute("people", members.outdoors(p.id()));
+    model.addAttribute("most", RoundMaking.MOST_STOPS);
     return "round-new";
   }
 
@@ -146,9 +151,7 @@ class RoundController {
 
   private static List<UUID> ids(String s) {
     List<UUID> out = new ArrayList<>();
-    for (String id : s.split(","))
-      if (id.matches("[0-9a-fA-F-]{36}") && out.size() <= RoundMaking.MOST_STOPS)
-        out.add(UUID.fromString(id));
+    for (String id : s.split(",")) if (ID.matcher(id).matches()) out.add(UUID.fromString(id));
     return out;
   }
 

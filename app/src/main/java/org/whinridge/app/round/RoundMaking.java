@@ -86,10 +86,10 @@ public class RoundMaking {
       throw Refusal.refused("refused.noPublishedEditionYet", "title", form.form().title());
     if (!members.outdoors(project).contains(plan.person()))
       throw Refusal.refused("refused.chooseWhoGoesRound");
+    atMost(Set.copyOf(plan.features()).size()); // before so many are looked for
     List<UUID> chosen = chosen(layer, plan);
     if (chosen.isEmpty()) throw Refusal.refused("refused.noFeatureSelectedDraw");
-    if (chosen.size() > MOST_STOPS)
-      throw Refusal.refused("refused.tooManyStops", "n", chosen.size(), "most", MOST_STOPS);
+    atMost(chosen.size());
     RoundEntity e = new RoundEntity();
     e.id = UUID.randomUUID();
     e.projectId = project;
@@ -110,6 +110,11 @@ public class RoundMaking {
           stops.saveAll(all);
         });
     return e.id;
+  }
+
+  private static void atMost(int chosen) {
+    if (chosen > MOST_STOPS)
+      throw Refusal.refused("refused.tooManyStops", "n", chosen, "most", MOST_STOPS);
   }
 
   private List<UUID> chosen(Layer layer, Plan plan) {

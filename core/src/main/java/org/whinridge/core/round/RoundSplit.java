@@ -18,11 +18,8 @@ public final class RoundSplit {
   private static final int ROUNDS = 6;
   private static final int STARTS = 48;
 
-  /** For the way through all, for all parts each time that they are cut, and at the end. */
-  private static final long WAY_MS = 300;
-
-  private static final long PARTS_MS = 150;
-  private static final long FINAL_MS = 700;
+  /** So often for each stop a part is made shorter each time that it is cut. */
+  private static final int TRIES = 5;
 
   private RoundSplit() {}
 
@@ -58,7 +55,8 @@ public final class RoundSplit {
     if (minutes.length != stops.size()) throw new IllegalArgumentException("minutes");
     if (stops.isEmpty()) return List.of();
     int parts = Math.min(how.people, stops.size());
-    if (parts == 1) return List.of(part(stops, minutes, how, all(stops.size()), FINAL_MS));
+    if (parts == 1)
+      return List.of(part(stops, minutes, how, all(stops.size()), VisitOrder.usual(stops.size())));
     int[] way = wayThrough(stops, minutes, how, parts);
     double[] share = new double[parts];
     Arrays.fill(share, 1.0 / parts);
@@ -66,19 +64,23 @@ public final class RoundSplit {
     for (int i = 0; i < ROUNDS; i++) {
       List<Part> now = new ArrayList<>();
       for (int[] piece : cut(stops, minutes, how, way, share))
-        now.add(part(stops, minutes, how, piece, Math.max(8, PARTS_MS / parts)));
+        now.add(part(stops, minutes, how, piece, TRIES * piece.length));
       if (best.isEmpty() || spread(now) < spread(best)) best = now;
       if (spread(best) < ABOUT_EQUAL / 4) break;
       move(share, now);
     }
-    long each = Math.max(20, FINAL_MS / parts);
-    return best.stream().map(p -> anew(stops, minutes, how, p, each)).toList();
+    return best.stream().map(p -> anew(stops, minutes, how, p)).toList();
   }
 
-  /** The same part with more time to find its order. */
-  private static Part anew(List<Coordinate> stops, double[] minutes, How how, Part p, long mostMs) {
+  /** The same part, its order looked for longer. */
+  private static Part anew(List<Coordinate> stops, double[] minutes, How how, Part p) {
     Part longer =
-        part(stops, minutes, how, p.order.stops().stream().mapToInt(i -> i).toArray(), mostMs);
+        part(
+            stops,
+            minutes,
+            how,
+            p.order.stops().stream().mapToInt(i -> i).toArray(),
+            VisitOrder.usual(p.order.stops().size()));
     return longer.hours < p.hours ? longer : p;
   }
 
@@ -111,7 +113,8 @@ public final class RoundSplit {
   private static int[] wayThrough(List<Coordinate> stops, double[] minutes, How how, int parts) {
     List<Integer> round =
         new ArrayList<>(
-            VisitOrder.of(stops, VisitOrder.Ends.andBack(stops.get(0)), WAY_MS).stops());
+            VisitOrder.of(stops, VisitOrder.Ends.andBack(stops.get(0)), TRIES * stops.size())
+                .stops());
     double[] share = new double[parts];
     Arrays.fill(share, 1.0 / parts);
     int[] best = null;
@@ -161,14 +164,14 @@ public final class RoundSplit {
   }
 
   private static Part part(
-      List<Coordinate> stops, double[] minutes, How how, int[] piece, long mostMs) {
+      List<Coordinate> stops, double[] minutes, How how, int[] piece, int tries) {
     List<Coordinate> own = new ArrayList<>();
     double work = 0;
     for (int i : piece) {
       own.add(stops.get(i));
       work += minutes[i];
     }
-    VisitOrder o = VisitOrder.of(own, how.ends, mostMs);
+    VisitOrder o = VisitOrder.of(own, how.ends, tries);
     List<Integer> order = o.stops().stream().map(i -> piece[i]).toList();
     return new Part(
         new VisitOrder(order, o.lengthM()), work / 60 + o.lengthM() / how.metresPerHour);

@@ -2,14 +2,13 @@ package org.whinridge.core.round;
 
 import java.util.ArrayDeque;
 import java.util.Arrays;
-import java.util.Random;
 
 /**
  * Looks for a short way through places: the nearest neighbour first, then exchanges of two edges
  * (2-opt, G. A. Croes 1958) and moves of up to three places (Or-opt, I. Or 1976) among near
  * neighbours; then again and again two neighbouring pieces are swapped, and what is no better after
  * the same exchanges is taken back (iterated local search, H. R. Lourenço and others 2003). The
- * same places come to the same way, unless time ends it.
+ * same places come to the same way.
  */
 final class RouteSearch {
   /** What the way from one place to another costs: the same both ways, not less than 0. */
@@ -29,6 +28,7 @@ final class RouteSearch {
   private final int[] at;
   private final boolean[] waits;
   private final ArrayDeque<Integer> waiting = new ArrayDeque<>();
+  private long drawn = 1;
   private double gained;
   private int from;
   private int to;
@@ -95,20 +95,17 @@ final class RouteSearch {
    * The places in their order.
    *
    * @param tries how often pieces are swapped
-   * @param untilNanos when it ends at the latest, by {@link System#nanoTime}
    */
-  int[] run(int tries, long untilNanos) {
+  int[] run(int tries) {
     for (int i = 0; i < n; i++) wait(way[i]);
     improve();
     if (n < 8) return way.clone();
-    Random random = new Random(1);
     int[] best = way.clone();
     for (int i = 0; i < tries; i++) {
-      if ((i & 63) == 0 && System.nanoTime() - untilNanos > 0) break;
       from = n;
       to = -1;
       gained = 0;
-      swap(random);
+      swap();
       improve();
       if (gained < -LEAST_GAIN) takeBack(best);
       else if (to >= from) System.arraycopy(way, from, best, from, to - from + 1);
@@ -228,11 +225,17 @@ final class RouteSearch {
     for (int i = begin; i <= end; i++) at[way[i]] = i;
   }
 
+  /** A number from 0, by a linear congruence (D. E. Knuth's MMIX), the same on every engine. */
+  private int below(int n) {
+    drawn = drawn * 6364136223846793005L + 1442695040888963407L;
+    return (int) ((drawn >>> 33) % n);
+  }
+
   /** Swaps two pieces that lie beside each other, whatever it costs. */
-  private void swap(Random random) {
-    int first = 1 + random.nextInt(n - 3);
-    int one = 1 + random.nextInt(Math.min(LONGEST_SWAPPED, n - 2 - first));
-    int other = 1 + random.nextInt(Math.min(LONGEST_SWAPPED, n - 1 - first - one));
+  private void swap() {
+    int first = 1 + below(n - 3);
+    int one = 1 + below(Math.min(LONGEST_SWAPPED, n - 2 - first));
+    int other = 1 + below(Math.min(LONGEST_SWAPPED, n - 1 - first - one));
     int middle = first + one;
     int last = middle + other - 1;
     int[] ends = {
