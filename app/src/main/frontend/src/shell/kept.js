@@ -40,7 +40,8 @@ function putBack(form, values) {
 export function keepTyped() {
   const kept = JSON.parse(window.sessionStorage.getItem(KEY) ?? "null");
   window.sessionStorage.removeItem(KEY);
-  if (kept?.page === here() && document.querySelector("main .problem[role=alert]"))
+  const refused = document.querySelector("main .problem[role=alert]") && !document.querySelector("main .done");
+  if (refused && kept?.page === here())
     for (const form of document.forms) if (form.method === "post" && pathOf(form) === kept.path) putBack(form, kept.values);
   addEventListener("submit", (e) => {
     const form = /** @type {HTMLFormElement} */ (e.target);
