@@ -203,12 +203,14 @@ public class Trials {
   /** Gives a trial another name. */
   @Writing
   public void rename(UUID form, UUID id, String name) {
+    locks.lock(FormEntity.class, form); // its content may just follow another name of a question
     entity(form, id).name = name.strip();
   }
 
   /** Takes a trial away. */
   @Writing
   public void remove(UUID form, UUID id) {
+    locks.lock(FormEntity.class, form);
     trials.delete(entity(form, id));
   }
 
