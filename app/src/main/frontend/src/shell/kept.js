@@ -4,11 +4,14 @@ const KEY = "typed-into-forms";
 const here = () => location.pathname + location.search;
 const pathOf = (form) => new URL(form.action, location.href).pathname;
 
-/** What may be kept of a form: no secrets, no files, not what the server puts there anew. @param {HTMLFormElement} form @returns {any[]} */
+/** What the server puts there anew, as the revision that a page shows, is nobody's typing; what a page chooses is marked. */
+const isServers = (e) => e.type === "hidden" && e.dataset.typed === undefined;
+
+/** What may be kept of a form: no secrets, no files. @param {HTMLFormElement} form @returns {any[]} */
 function controls(form) {
   if (form.querySelector("[type=password]")) return [];
   return [...form.elements].filter(
-    (/** @type {any} */ e) => e.name && e.name !== "_csrf" && !["file", "submit", "button", "fieldset"].includes(e.type),
+    (/** @type {any} */ e) => e.name && !isServers(e) && !["file", "submit", "button", "fieldset"].includes(e.type),
   );
 }
 

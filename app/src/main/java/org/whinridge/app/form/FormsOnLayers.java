@@ -2,6 +2,7 @@ package org.whinridge.app.form;
 
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
 import java.util.stream.Collectors;
@@ -35,7 +36,8 @@ class FormsOnLayers implements LayerUse {
             d ->
                 Stream.concat(
                         Stream.of(d.form()),
-                        forms.newest(d.id()).filter(e -> d.isInUse()).map(Edition::form).stream())
+                        (d.isInUse() ? forms.newest(d.id()) : Optional.<Edition>empty())
+                            .map(Edition::form).stream())
                     .filter(f -> f.otherLayers().containsKey(layer.toString()))
                     .map(f -> Map.entry(d, f)));
   }
