@@ -8,7 +8,7 @@ import { hasToken } from "../shell/device-token.js";
 import { bySession, here, tokenEnded } from "./people.js";
 import { wipe } from "./wipe.js";
 import { sayLengthsIn } from "../shell/format.js";
-import { open as openPack } from "./pack.js";
+import { formsFor, open as openPack, peopleOf } from "./pack.js";
 import * as store from "./store.js";
 
 /**
@@ -46,7 +46,7 @@ export async function refresh() {
     book.person = book.me.person;
     await store.put("meta", book.person, "person");
     await store.put("meta", book.me.rounds, "rounds:" + book.person);
-    const fix = book.packs.some((p) => p.work.round.tellsPosition) ? currentFix() : undefined;
+    const fix = book.packs.some((p) => p.plan.round.tellsPosition) ? currentFix() : undefined;
     const { again, clockOff } = await contact(book.me, fix);
     book.clockOff = clockOff;
     if (again) tell("told", say("day.carriedAgain", { n: again }));
@@ -77,18 +77,42 @@ async function notLetIn(e) {
 export async function load() {
   book.person ??= (await store.get("meta", "person")) ?? null;
   book.rounds = book.me?.rounds ?? (await store.get("meta", "rounds:" + book.person)) ?? [];
-  const packs = (await store.all("packs")).filter((p) => p.person === book.person);
+  const packs = (await store.all("packs")).filter((p) => peopleOf(p).includes(book.person ?? ""));
   book.packs = await Promise.all(packs.map((p) => openPack(p.round)));
   book.visits = (await store.all("visits")).filter((v) => v.person === book.person);
   book.round = book.packs.find((p) => p.round === book.round?.round) ?? book.packs.at(-1) ?? null;
-  sayLengthsIn(book.round?.work.project?.units);
+  index();
+  sayLengthsIn(book.round?.plan.project?.units);
 }
 
-/** The state of a stop as this device knows it. */
+/** The visits on the device by round and feature, and what the office says of each stop; made once for each reading. */
+let visitsAt = new Map();
+let stopsAt = new Map();
+
+function index() {
+  visitsAt = new Map();
+  for (const v of book.visits) {
+    const key = v.round + v.feature;
+    visitsAt.set(key, [...(visitsAt.get(key) ?? []), v]);
+  }
+  stopsAt = new Map(book.rounds.flatMap((r) => r.stops.map((s) => [r.id + s.feature, s])));
+}
+
+/** The visits here to a feature of a round with one of its forms; one that was begun when a round had one form does not say with which. @param {any} pack @param {string} featureId @param {string} formId @returns {any[]} */
+export const visitsTo = (pack, featureId, formId) =>
+  (visitsAt.get(pack.round + featureId) ?? []).filter((v) => (v.form ?? formId) === formId);
+
+/** What the office says of a stop; undefined for an asset that is none. @param {any} pack @param {string} featureId @returns {import("../../types/border").MyRound["stops"][0] | undefined} */
+export const stopOf = (pack, featureId) => stopsAt.get(pack.round + featureId);
+
+const isBack = (v) => v.office?.state === VISIT.SENT_BACK && v.status !== VISIT.COMPLETE;
+
+/** The state of a stop as this device knows it: done when it was visited with each of its forms. */
 export function stopState(pack, featureId) {
-  const v = book.visits.find((x) => x.round === pack.round && x.feature === featureId);
-  if (v?.office?.state === VISIT.SENT_BACK && v.status !== VISIT.COMPLETE) return STOP.SENT_BACK;
-  if (v) return v.status === VISIT.BEGUN ? STOP.STARTED : STOP.DONE;
-  const known = book.rounds.find((r) => r.id === pack.round)?.stops.find((s) => s.feature === featureId);
-  return known?.state ?? STOP.TO_DO;
+  const feature = pack.byId.get(featureId);
+  const last = formsFor(pack, feature).map((f) => visitsTo(pack, featureId, f.id).at(-1));
+  if (last.some((v) => v && isBack(v))) return STOP.SENT_BACK;
+  const known = stopOf(pack, featureId)?.state ?? STOP.TO_DO;
+  if (last.every((v) => v === undefined) || known === STOP.DONE) return known;
+  return last.every((v) => v && v.status !== VISIT.BEGUN) ? STOP.DONE : STOP.STARTED;
 }

@@ -104,10 +104,11 @@ async function letGo(person, upTo) {
     const past =
       v.office.state === VISIT.ACCEPTED && !v.light && (v.endedAt ?? "").slice(0, 10) < today && own.every((p) => held(p.sent, upTo));
     if (past) {
-      const { id, round, feature, caption, status, startedAt, endedAt } = v;
+      const { id, round, form, feature, caption, status, startedAt, endedAt } = v;
       await store.put("visits", {
         id,
         round,
+        form,
         feature,
         caption,
         person,

@@ -47,25 +47,35 @@ function tab([key, label], count) {
   </button>`;
 }
 
+/** What is carried, told at its tab. */
+let count = 0;
+
 /** Shows a view. @param {string} view */
 export async function show(view) {
   turnTo();
   book.view = view;
   await load();
   const c = await carried(book.person);
-  const count = c.visits.length + c.refused.length + c.photos.length;
-  const [, title, make] = /** @type {(typeof TABS)[0]} */ (TABS.find(([key]) => key === view));
+  count = c.visits.length + c.refused.length + c.photos.length;
+  const [, , make] = /** @type {(typeof TABS)[0]} */ (TABS.find(([key]) => key === view));
   const made = await make();
+  showView(made.body);
+  book.message = null;
+  turnTo((await made.begin?.(root)) ?? (() => {}));
+}
+
+/** Shows something below the head of the view that is open. @param {unknown} body */
+export function showView(body) {
+  turnTo();
+  const [, title] = /** @type {(typeof TABS)[0]} */ (TABS.find(([key]) => key === book.view));
   const link = book.offline || !navigator.onLine ? say("day.noLinkMark") : "";
   render(
     html`<header class="day-head">
         <h1>${say(title)}</h1>
         <span class="quiet-on-dark">${book.person ?? ""}${link}</span>
       </header>
-      <div class="day-body">${message()}${officeNotes(count)}${made.body}</div>
+      <div class="day-body">${message()}${officeNotes(count)}${body}</div>
       <nav class="day-foot day-tabs" aria-label=${say("day.name")}>${TABS.map((t) => tab(t, count))}</nav>`,
     root,
   );
-  book.message = null;
-  turnTo((await made.begin?.(root)) ?? (() => {}));
 }

@@ -1,6 +1,7 @@
 // Takes a round offline: parts by content hash, each kept as it arrives, so that a broken transfer goes on where it stopped.
 import { say } from "../shell/say.js";
 import { getJson, request } from "../shell/server.js";
+import { ALLOWS } from "../shell/states.js";
 import * as store from "./store.js";
 
 /** A broken transfer is told at once, since it goes on where it stopped. */
@@ -30,9 +31,10 @@ async function taken(roundId, person, progress) {
     progress(have, manifest.bytes);
   }
   const hashes = Object.fromEntries(manifest.parts.map((p) => [p.name, p.hash]));
+  const before = await store.get("packs", roundId);
   await store.put("packs", {
     round: roundId,
-    person,
+    people: [...new Set([...(before ? peopleOf(before) : []), person])],
     takenAt: new Date().toISOString(),
     madeAt: manifest.madeAt,
     bytes: manifest.bytes,
@@ -42,6 +44,9 @@ async function taken(roundId, person, progress) {
   return open(roundId);
 }
 
+/** Who of this device has taken a pack out; an older one was one person's. @param {any} pack @returns {string[]} */
+export const peopleOf = (pack) => pack.people ?? [pack.person];
+
 async function fetchPart(roundId, part) {
   for (let attempt = 1; ; attempt++) {
     const bytes = await (await request(`/api/day/rounds/${roundId}/parts/${part.name}?hash=${part.hash}`, ONCE)).arrayBuffer();
@@ -50,16 +55,62 @@ async function fetchPart(roundId, part) {
   }
 }
 
+/** Packs that are open, with the hashes of what they were opened of: a view that is turned to reads nothing again. @type {Map<string, {of: string, pack: any}>} */
+const opened = new Map();
+
 /** A pack that was taken out, opened from the device; undefined when it was not. */
 export async function open(roundId) {
-  const pack = await store.get("packs", roundId);
-  if (!pack) return undefined;
-  const part = async (name) => JSON.parse(await store.get("parts", pack.parts[name]));
-  const work = await part("work");
-  const features = await part("features");
-  const lookups = [];
-  for (const name of Object.keys(pack.parts)) if (name.startsWith("lookup-")) lookups.push(await part(name));
-  return { ...pack, work, features, lookups: lookups.filter((l) => !l.missing), last: await part("last-visits") };
+  const kept = await store.get("packs", roundId);
+  if (!kept) return undefined;
+  const of = JSON.stringify(kept.parts);
+  const known = opened.get(roundId);
+  if (known?.of === of) return Object.assign(known.pack, { people: peopleOf(kept), takenAt: kept.takenAt });
+  const read = async (name) => JSON.parse(await store.get("parts", kept.parts[name]));
+  const pack = { ...kept, people: peopleOf(kept), ...(kept.parts.work ? await ofOneForm(read) : await ofForms(kept, read)) };
+  pack.features = pack.layers.flatMap((l) => l.features.map((f) => Object.assign(f, { layer: l.layer })));
+  pack.byId = new Map(pack.features.map((f) => [f.id, f]));
+  pack.stops = pack.plan.stops.filter((s) => pack.byId.has(s.feature));
+  pack.isStop = new Set(pack.stops.map((s) => s.feature));
+  opened.set(roundId, { of, pack });
+  return pack;
+}
+
+async function ofForms(kept, read) {
+  const names = Object.keys(kept.parts);
+  const all = (before) => Promise.all(names.filter((n) => n.startsWith(before)).map(read));
+  const plan = /** @type {import("../../types/border").PackPlan} */ (await read("round"));
+  const last = {};
+  for (const f of plan.forms) last[f.id] = await read("last-" + f.id);
+  return { plan, last, layers: await all("features-") };
+}
+
+/** A pack as it was when a round had one form: devices keep what they took out. */
+async function ofOneForm(read) {
+  const { round, project, form, edition, layer } = await read("work");
+  const { schema, features } = await read("features");
+  const id = layer.id;
+  return {
+    plan: {
+      round: { ...round, people: [round.person], allows: ALLOWS.STOPS },
+      project,
+      forms: [{ id: "", title: form.title, edition, layer: id }],
+      stops: features.map((f) => ({ feature: f.id, layer: id, note: "" })),
+    },
+    last: { "": await read("last-visits") },
+    layers: [{ layer: id, name: layer.name, schema, cut: false, features }],
+  };
+}
+
+/** The hash of what a visit with a form is begun with. @param {any} pack @param {string} form */
+export const workHash = (pack, form) => pack.parts["form-" + form] ?? pack.parts.work;
+
+/** The forms of a round for a feature. @param {any} pack @param {any} feature @returns {{id: string, title: string, edition: number, layer: string}[]} */
+export const formsFor = (pack, feature) => pack.plan.forms.filter((f) => f.layer === feature.layer);
+
+/** The parts with what look-ups ask, as texts. @param {any} pack @returns {Promise<string[]>} */
+export async function lookUps(pack) {
+  const names = Object.keys(pack.parts).filter((n) => n.startsWith("lookup-"));
+  return Promise.all(names.map((n) => store.get("parts", pack.parts[n])));
 }
 
 export async function basemap(pack) {

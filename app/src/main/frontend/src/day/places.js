@@ -15,18 +15,14 @@ export function mapView() {
     const m = maps.makeMap(root.querySelector("#day-map"));
     await projectMap(m, pack);
     const layer = maps.stopLayer(m, (id) => stopState(pack, id));
-    for (const f of pack.features.features) {
-      if (!f.geometry) continue;
+    for (const f of pack.features) {
+      if (!f.geometry || !pack.isStop.has(f.id)) continue;
       layer.getSource().addFeature(maps.featureOf(f.geometry, f.id, { caption: f.caption }));
     }
     maps.show(m, layer.getSource().getExtent());
     m.on("singleclick", (e) => {
       const hit = m.forEachFeatureAtPixel(e.pixel, (f) => f, { layerFilter: (l) => l === layer, hitTolerance: 14 });
-      if (hit)
-        openStop(
-          pack,
-          pack.features.features.find((f) => f.id === hit.getId()),
-        );
+      if (hit) openStop(pack, pack.byId.get(hit.getId()));
     });
     return watchPosition(maps.ownPosition(m));
   };

@@ -1,51 +1,145 @@
-// Stops: the round's features by distance, found by tag or name.
+// Stops: where to go, by distance, in the order of visit, by name or state; found by tag or name. Assets that are no stops are there where the round allows them.
 import { loadEngine } from "../shell/engine.js";
 import { metres } from "../shell/format.js";
 import { number } from "../shell/styles.js";
 import { say } from "../shell/say.js";
+import { ALLOWS, STOP } from "../shell/states.js";
 import { symbol } from "../shell/symbols.js";
 import { html, nothing, render, repeat } from "../shell/view.js";
 import { stateSaid } from "../shell/words.js";
-import { book, stopState } from "./book.js";
+import { book, stopOf, stopState } from "./book.js";
 import { currentFix, watchPosition } from "./fix.js";
 import { noRound } from "./notes.js";
 import { openStop } from "./stop/open.js";
 
+/** So many are listed at first, and so many more each time. */
+const LISTED = 100;
+/** States in which there is something left to do, in the order in which they are listed. */
+const LEFT = [STOP.SENT_BACK, STOP.STARTED, STOP.TO_DO];
+
+/** How the list is looked at; kept while the page lives. */
+const look = { sort: "near", which: "mine", layer: "", wanted: "", listed: LISTED };
+
+/** The engine's lists of features by layer, for distances; kept as long as the pack is the same. */
+const nearest = new WeakMap();
+async function near(pack) {
+  if (!nearest.has(pack)) {
+    const engine = await loadEngine();
+    nearest.set(
+      pack,
+      pack.layers.map((l) => engine.stops(JSON.stringify({ schema: l.schema, features: l.features }))),
+    );
+  }
+  return nearest.get(pack);
+}
+
+/** Whether a stop is somebody else's. */
+const isOthers = (pack, id) => Boolean(stopOf(pack, id)?.person) && stopOf(pack, id)?.person !== book.person;
+
+const sorted = {
+  order: (rows) => rows,
+  name: (rows) => rows.toSorted((a, b) => a.feature.caption.localeCompare(b.feature.caption, undefined, { numeric: true })),
+  state: (rows) => rows.toSorted((a, b) => rank(a.state) - rank(b.state)),
+};
+const rank = (state) => (LEFT.includes(state) ? LEFT.indexOf(state) : LEFT.length);
+
+/** The rows of the list as it is looked at. */
+function rowsOf(pack, lists) {
+  const fix = currentFix();
+  const far = new Map();
+  if (fix) for (const l of lists) for (const s of JSON.parse(l.from(fix.lon, fix.lat))) far.set(s.id, s);
+  const ids = look.which === "all" ? pack.features.map((f) => f.id) : pack.stops.map((s) => s.feature);
+  const order = new Map(pack.stops.map((s, i) => [s.feature, i + 1]));
+  const rows = ids
+    .map((id) => ({ feature: pack.byId.get(id), far: far.get(id), n: order.get(id), state: stopState(pack, id) }))
+    .filter((r) => !look.layer || r.feature.layer === look.layer)
+    .filter((r) => !look.wanted || r.feature.caption.toLowerCase().includes(look.wanted))
+    .filter((r) => look.which !== "left" || (LEFT.includes(r.state) && !isOthers(pack, r.feature.id)))
+    .filter((r) => look.which !== "mine" || !isOthers(pack, r.feature.id));
+  if (look.sort === "near" && fix) return rows.toSorted((a, b) => (a.far?.distanceM ?? Infinity) - (b.far?.distanceM ?? Infinity));
+  return (sorted[look.sort] ?? sorted.order)(rows);
+}
+
+/** @param {any} pack @param {() => void} draw */
+function controls(pack, draw) {
+  const set = (name) => (e) => {
+    Object.assign(look, { [name]: e.target.value, listed: LISTED });
+    draw();
+  };
+  const select = (name, label, all) =>
+    html`<select data-look=${name} aria-label=${label} @change=${set(name)}>
+      ${all.map(([value, text]) => html`<option value=${value} .selected=${look[name] === value}>${text}</option>`)}
+    </select>`;
+  const others = pack.stops.some((s) => isOthers(pack, s.feature));
+  const which = [
+    ["mine", others ? say("day.myStops") : say("day.allStops")],
+    ["left", say("day.leftToDo")],
+    ...(others ? [["stops", say("day.othersToo")]] : []),
+    ...(pack.plan.round.allows === ALLOWS.ANY ? [["all", say("day.allAssets")]] : []),
+  ];
+  if (!which.some(([value]) => value === look.which)) look.which = "mine";
+  const layers = pack.layers.map((l) => [l.layer, l.name]);
+  if (!layers.some(([id]) => id === look.layer)) look.layer = "";
+  return html`<div class="q-answer">
+    ${select("sort", say("day.sortBy"), [
+      ["near", say("day.sortNear")],
+      ["order", say("day.sortOrder")],
+      ["name", say("day.sortName")],
+      ["state", say("day.sortState")],
+    ])}${select("which", say("day.which"), which)}${
+      layers.length > 1 ? select("layer", say("day.onLayer"), [["", say("day.allLayers")], ...layers]) : nothing
+    }
+  </div>`;
+}
+
+/** In which order the list stands, in words. */
+function orderSaid() {
+  const fix = currentFix();
+  if (look.sort !== "near") return "";
+  return fix ? say("day.nearestFirst", { accuracy: Math.round(fix.accuracy) }) : say("day.inOrder");
+}
+
 export async function stopsView() {
   if (!book.round) return noRound();
   const pack = book.round;
-  const engine = await loadEngine();
-  const nearest = engine.stops(JSON.stringify(pack.features));
-  const byId = new Map(pack.features.features.map((f) => [f.id, f]));
-  let wanted = "";
+  const lists = await near(pack);
+  const notes = new Map(pack.stops.map((s) => [s.feature, s.note]));
   let draw = () => {};
   const find = (e) => {
-    wanted = e.target.value.trim().toLowerCase();
+    Object.assign(look, { wanted: e.target.value.trim().toLowerCase(), listed: LISTED });
     draw();
   };
-  const { name, note } = pack.work.round;
+  const { name, note } = pack.plan.round;
   const body = html`<h2>${name}</h2>
     ${note ? html`<p class="told">${note}</p>` : nothing}
     <div class="q-answer">
-      <input type="search" class="w-full" placeholder=${say("day.tagOrName")} aria-label=${say("day.findStop")} @input=${find} />
+      <input
+        type="search"
+        class="w-full"
+        placeholder=${say("day.tagOrName")}
+        aria-label=${say("day.findStop")}
+        .value=${look.wanted}
+        @input=${find}
+      />
     </div>
+    <div id="stop-controls"></div>
     <p class="quiet" id="stop-order"></p>
-    <ol class="flex flex-col gap-2" id="stop-list"></ol>`;
+    <ol class="flex flex-col gap-2" id="stop-list"></ol>
+    <div id="stop-more"></div>`;
   const begin = (root) => {
     draw = () => {
-      const fix = currentFix();
-      const seen = fix ? JSON.parse(nearest.from(fix.lon, fix.lat)) : pack.features.features.map((f) => ({ id: f.id }));
-      const order = fix ? say("day.nearestFirst", { accuracy: Math.round(fix.accuracy) }) : say("day.inOrder");
-      root.querySelector("#stop-order").textContent = order;
-      const found = seen.filter((s) => byId.get(s.id).caption.toLowerCase().includes(wanted));
+      render(controls(pack, draw), root.querySelector("#stop-controls"));
+      const rows = rowsOf(pack, lists);
+      root.querySelector("#stop-order").textContent = orderSaid();
       render(
         repeat(
-          found,
-          (s) => s.id,
-          (s) => row(pack, byId.get(s.id), s),
+          rows.slice(0, look.listed),
+          (r) => r.feature.id,
+          (r) => row(pack, r, notes.get(r.feature.id)),
         ),
         root.querySelector("#stop-list"),
       );
+      render(more(rows.length, draw), root.querySelector("#stop-more"));
     };
     draw();
     return watchPosition(draw);
@@ -53,13 +147,26 @@ export async function stopsView() {
   return { body, begin };
 }
 
-function row(pack, feature, seen) {
-  const state = stopState(pack, feature.id);
-  const far = seen.distanceM === undefined ? nothing : metres(seen.distanceM);
+function more(n, draw) {
+  if (n === 0) return html`<p>${say("day.noStopFound")}</p>`;
+  if (n <= look.listed) return nothing;
+  const on = () => {
+    look.listed += LISTED;
+    draw();
+  };
+  return html`<button type="button" id="more-stops" @click=${on}>${say("day.moreStops", { n: n - look.listed })}</button>`;
+}
+
+function row(pack, { feature, far, n, state }, note) {
+  const whose = isOthers(pack, feature.id) ? say("day.stopOf", { person: stopOf(pack, feature.id)?.person ?? "" }) : "";
+  const about = [n === undefined ? say("day.noStop") : stateSaid(state), whose].filter(Boolean).join(" · ");
   return html`<li>
     <button type="button" class="stop" data-stop=${feature.id} @click=${() => openStop(pack, feature)}>
-      ${symbol(state)}<span><strong>${feature.caption}</strong><span class="quiet">${stateSaid(state)}</span></span>
-      <span class="far">${far}${seen.bearingDeg === undefined ? nothing : arrow(seen.bearingDeg)}</span>
+      ${symbol(state)}<span
+        ><strong>${n === undefined ? "" : html`<span class="ordinal">${n}</span> `}${feature.caption}</strong
+        ><span class="quiet">${about}</span>${note ? html`<span>${note}</span>` : nothing}</span
+      >
+      <span class="far">${far === undefined ? nothing : metres(far.distanceM)}${far === undefined ? nothing : arrow(far.bearingDeg)}</span>
     </button>
   </li>`;
 }

@@ -29,10 +29,13 @@ const nobody = () => (book.offline ? html`<p>${say("day.nobodyYet")}</p>` : noth
 
 function done(r, pack) {
   if (!pack) return r.stops.filter((s) => s.state === STOP.DONE).length;
-  return pack.features.features.filter((f) => OVER.includes(stopState(pack, f.id))).length;
+  return pack.stops.filter((s) => OVER.includes(stopState(pack, s.feature))).length;
 }
 
-const holds = (pack) => ({ features: pack.features.features.length, visits: Object.keys(pack.last).length });
+const holds = (pack) => ({
+  features: pack.features.length,
+  visits: Object.values(pack.last).reduce((n, of) => n + Object.keys(of).length, 0),
+});
 
 function card(r, pack) {
   const stops = say("day.stopsDone", { done: done(r, pack), of: r.stops.length });
@@ -60,7 +63,8 @@ function card(r, pack) {
 }
 
 function onDevice(pack) {
-  const about = { ...holds(pack), edition: String(pack.work.edition), form: pack.work.form.title, taken: when(pack.takenAt) };
+  const forms = pack.plan.forms.map((f) => say("day.formEdition", { title: f.title, edition: String(f.edition) })).join(", ");
+  const about = { ...holds(pack), forms, taken: when(pack.takenAt) };
   const days = Math.floor((Date.now() - Date.parse(pack.takenAt)) / 86_400_000);
   return html`<p class="quiet">${say("day.onDevice", about)}</p>
     ${days >= STALE_DAYS ? html`<p class="told">${say("day.stale", { days })}</p>` : nothing}`;

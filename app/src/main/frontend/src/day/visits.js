@@ -2,10 +2,11 @@
 import { inWords, say } from "../shell/say.js";
 import { VISIT } from "../shell/states.js";
 import { loadEngine } from "../shell/engine.js";
+import { book } from "./book.js";
 import { currentFix, offsetMinutes } from "./fix.js";
 import { deviceName } from "./device.js";
 import { filesOf } from "./form-files.js";
-import { sha256, workOf } from "./pack.js";
+import { lookUps, sha256, workHash, workOf } from "./pack.js";
 import { viewOf } from "../sheet/known.js";
 import * as store from "./store.js";
 
@@ -17,40 +18,42 @@ const problems = (engine, { form, schema }) =>
 
 /** The engine's objects for a pack: the compiled form and the look-up layers. Kept while the page lives. */
 const ready = new Map();
-async function prepared(pack, workHash) {
-  const key = workHash + Object.values(pack.parts).join();
+async function prepared(pack, hash, layer) {
+  const key = hash + Object.values(pack.parts).join();
   if (!ready.has(key)) {
     const engine = await loadEngine();
-    const work = await workOf(workHash);
+    const work = await workOf(hash);
     const form = engine.form(JSON.stringify(work.form), JSON.stringify(work.schema));
     if (!form) throw new Error(say("day.formCantRun", { why: problems(engine, work) }));
     const layers = engine.layers();
-    for (const l of pack.lookups) layers.add(l.layer, JSON.stringify(l.schema), JSON.stringify(l.features), "");
-    layers.peers(JSON.stringify(pack.features.schema), JSON.stringify(pack.features.features));
+    for (const text of await lookUps(pack)) layers.addPart(text);
+    const peers = pack.layers.find((l) => l.layer === layer);
+    if (peers) layers.peers(JSON.stringify(peers.schema), JSON.stringify(peers.features));
     ready.set(key, { work, form, layers });
   }
   return ready.get(key);
 }
 
-/** Opens a stop: goes on with its visit if one is here, else begins one. */
-export async function openVisit(pack, feature, existing) {
-  const workHash = existing?.work ?? pack.parts.work;
-  const { work, form, layers } = await prepared(pack, workHash);
+/** Opens a feature with a form: goes on with its visit if one is here, else begins one. @param {any} pack @param {any} feature @param {string} formId @param {any} existing */
+export async function openVisit(pack, feature, formId, existing) {
+  const hash = existing?.work ?? workHash(pack, formId);
+  const { work, form, layers } = await prepared(pack, hash, feature.layer);
   const fix = currentFix();
-  const last = pack.last[feature.id];
+  const last = pack.last[formId]?.[feature.id];
   const visit = existing ?? {
     id: crypto.randomUUID(),
     round: pack.round,
+    ...(formId && { form: formId }),
     feature: feature.id,
     caption: feature.caption,
-    person: pack.person,
-    work: workHash,
+    person: book.person,
+    work: hash,
     status: VISIT.BEGUN,
     startedAt: new Date().toISOString(),
     photos: [],
     base: feature,
     start: {
-      person: pack.person,
+      person: book.person,
       device: deviceName(),
       startedAt: new Date().toISOString(),
       offset: offsetMinutes(),

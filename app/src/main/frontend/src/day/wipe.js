@@ -1,11 +1,16 @@
 // A device that is let in no more: what was taken out goes, what was done here stays.
 import { VISIT } from "../shell/states.js";
 import { dropUnnamed, held } from "./contact.js";
+import { peopleOf } from "./pack.js";
 import * as store from "./store.js";
 
 /** Clears away a person's packs and what is safe at the office, in a copy of its store too; all else stays with its photos. @param {string | null} person */
 export async function wipe(person) {
-  for (const p of await store.all("packs")) if (p.person === person) await store.remove("packs", p.round);
+  for (const p of await store.all("packs")) {
+    const left = peopleOf(p).filter((x) => x !== person);
+    if (left.length === 0) await store.remove("packs", p.round);
+    else if (left.length < peopleOf(p).length) await store.put("packs", { ...p, people: left });
+  }
   await store.remove("meta", "rounds:" + person);
   await store.remove("meta", "given:" + person);
   const upTo = (await store.get("meta", "copied-up-to")) ?? "";

@@ -1,9 +1,12 @@
 // Opening a stop: one window at a time, with the visit that is here already or a new one.
 import { say } from "../../shell/say.js";
-import { VISIT } from "../../shell/states.js";
+import { STOP, VISIT } from "../../shell/states.js";
+import { symbol } from "../../shell/symbols.js";
+import { html, nothing } from "../../shell/view.js";
 import { stateSaid } from "../../shell/words.js";
-import { book, tell } from "../book.js";
-import { page, show, turnTo } from "../frame.js";
+import { book, tell, visitsTo } from "../book.js";
+import { page, show, showView, turnTo } from "../frame.js";
+import { formsFor } from "../pack.js";
 import * as store from "../store.js";
 import { openVisit } from "../visits.js";
 import { stopPage } from "./stop-page.js";
@@ -20,30 +23,57 @@ function holdStop(name) {
 }
 
 /** The visit that goes on here: begun, complete and not handed in, or sent back. */
-async function existingVisit(pack, feature) {
+async function existingVisit(pack, feature, form) {
   const goesOn = (v) => !v.light && (v.status !== VISIT.HANDED_IN || v.office?.state === VISIT.SENT_BACK);
-  const here = (v) => v.person === book.person && v.round === pack.round && v.feature === feature.id;
+  const here = (v) => v.person === book.person && v.round === pack.round && v.feature === feature.id && (v.form ?? form) === form;
   return (await store.all("visits")).filter((v) => here(v) && goesOn(v)).at(-1);
 }
 
+/** Opens a stop; where it has several forms, one of them is chosen first. */
 export async function openStop(pack, feature) {
+  const forms = formsFor(pack, feature);
+  if (forms.length === 1) return openWith(pack, feature, forms[0].id);
+  book.message = null;
+  return showView(chooseForm(pack, feature, forms));
+}
+
+/** The forms of a stop, each with how far it is. */
+function chooseForm(pack, feature, forms) {
+  const row = (f) => {
+    const last = visitsTo(pack, feature.id, f.id).at(-1);
+    const state = last ? (last.status === VISIT.BEGUN ? STOP.STARTED : STOP.DONE) : STOP.TO_DO;
+    return html`<li>
+      <button type="button" class="stop" data-form=${f.id} @click=${() => openWith(pack, feature, f.id)}>
+        ${symbol(state)}<span><strong>${f.title}</strong><span class="quiet">${stateSaid(state)}</span></span>
+      </button>
+    </li>`;
+  };
+  const { note } = pack.stops.find((s) => s.feature === feature.id) ?? {};
+  return html`<h2>${feature.caption}</h2>
+    ${note ? html`<p class="told">${note}</p>` : nothing}
+    <p class="quiet">${say("day.whichForm")}</p>
+    <ul class="flex flex-col gap-2" id="stop-forms">
+      ${forms.map(row)}
+    </ul>
+    <p><button type="button" class="plain" @click=${() => show("stops")}>${say("day.backToStops")}</button></p>`;
+}
+
+async function openWith(pack, feature, form) {
   turnTo();
-  const release = await holdStop(pack.round + feature.id);
+  const release = await holdStop(pack.round + feature.id + form);
   const { caption } = feature;
   if (!release) {
     tell("told", say("day.openElsewhere", { caption }));
     return show("stops");
   }
-  const existing = await existingVisit(pack, feature);
-  const handed = book.visits.find(
-    (v) => v.round === pack.round && v.feature === feature.id && v.status === VISIT.HANDED_IN && v.office?.state !== VISIT.SENT_BACK,
-  );
+  const existing = await existingVisit(pack, feature, form);
+  const handed = visitsTo(pack, feature.id, form).find((v) => v.status === VISIT.HANDED_IN && v.office?.state !== VISIT.SENT_BACK);
   if (!existing && handed) {
     release();
     tell("told", say("day.handedInAlready", { caption, state: stateSaid(handed.office?.state ?? VISIT.WAITING) }));
     return show("stops");
   }
-  const visit = await openVisit(pack, feature, existing);
+  const visit = await openVisit(pack, feature, form, existing);
   const leave = (message) => {
     book.message = message ?? null;
     return show("stops");

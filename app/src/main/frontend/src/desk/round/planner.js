@@ -1,141 +1,107 @@
-// Picks the stops of a round: by rectangle on the map, by a click, or in the list.
-import DragBox from "ol/interaction/DragBox.js";
-import { withBasemaps } from "../../map/basemaps.js";
-import { LayerOnMap } from "../../map/layer-on-map.js";
-import * as maps from "../../map/map.js";
+// The planner: choosing stops on several layers, ordering and splitting them, and what is said of the round. A plan that was not made is kept for the page's next opening.
 import { say } from "../../shell/say.js";
-import { drawn as drawnIn, html, live, nothing, repeat } from "../../shell/view.js";
+import { drawn, html, nothing } from "../../shell/view.js";
+import { aboutPart, formsPart, wayPart } from "./about-round.js";
+import { choosePanel } from "./choose-panel.js";
+import { begin, goOn, keepable, make, Outlook } from "./outlook.js";
+import { PlanMap } from "./plan-map.js";
+import { stopList, summary } from "./stop-list.js";
 
-const MOST_LISTED = 300;
+/** @param {import("./plan.js").Plan} plan */
+function told(plan) {
+  return html`${plan.failure ? html`<p class="problem" role="alert">${plan.failure}</p>` : nothing}
+  ${plan.said ? html`<p class="told" role="status" id="said">${plan.said}</p>` : nothing}`;
+}
 
-class Planner {
-  /** @type {Set<string>} */
-  chosen = new Set();
-  found = "";
-  drawing = false;
-  failure = "";
-  there = { features: [], drawn: true };
+/** @param {import("./plan.js").Plan} plan @param {() => void} made */
+function foot(plan, made) {
+  const stops = say("desk.round.stops", { n: plan.stops.size });
+  const label =
+    plan.forms.length === 0
+      ? say("desk.round.chooseForm")
+      : !plan.ready && !plan.tooMany
+        ? say("desk.round.chooseFirst")
+        : plan.split
+          ? say("desk.round.makeSeveral", { n: plan.ways.length, stops })
+          : plan.stops.size
+            ? say("desk.round.make", { stops })
+            : say("desk.round.makeOpen");
+  return html`<button class="main w-full justify-center" type="button" id="make-round" ?disabled=${!plan.ready || plan.busy} @click=${made}>
+    ${label}
+  </button>`;
+}
 
-  /** @param {() => void} changed @param {number} most so many stops a round may have */
-  constructor(changed, most) {
-    this.changed = changed;
-    this.most = most;
-  }
-  fail(e) {
-    this.failure = e.message;
-    this.changed();
-  }
-  toggle(id) {
-    if (!this.chosen.delete(id)) this.chosen.add(id);
-    this.changed();
-  }
-  clear() {
-    this.chosen.clear();
-    this.changed();
-  }
-  turnDrawing() {
-    this.drawing = !this.drawing;
-    this.changed();
-  }
-  /** Adds what lies in a rectangle that was drawn. */
-  add(ids) {
-    for (const id of ids) this.chosen.add(id);
-    this.drawing = false;
-    this.changed();
-  }
-  get said() {
-    return say("desk.round.stops", { n: this.chosen.size });
+/** Keeps the plan in this window until it is made. @param {string} key @param {import("./plan.js").Plan} plan */
+function keep(key, plan) {
+  if (plan.stops.size === 0 && !plan.typed.name && !plan.typed.note) return window.sessionStorage.removeItem(key);
+  try {
+    window.sessionStorage.setItem(key, JSON.stringify(keepable(plan)));
+  } catch {
+    window.sessionStorage.removeItem(key); // more than the window can keep: better none than half of it
   }
 }
 
-function list(state) {
-  const wanted = state.found.trim().toLowerCase();
-  const all = state.there.features.map((f) => ({ id: f.id, caption: f.caption || say("desk.noCaption") }));
-  const hits = all.filter((f) => f.caption.toLowerCase().includes(wanted)).slice(0, MOST_LISTED);
-  const line = (f) =>
-    html`<li>
-      <label class="flex gap-2 items-center py-0.5"
-        ><input type="checkbox" .checked=${live(state.chosen.has(f.id))} @change=${() => state.toggle(f.id)} /><span
-          >${f.caption}</span
-        ></label
-      >
-    </li>`;
-  return html`${state.there.drawn ? nothing : html`<p class="told">${say("desk.round.tooMany")}</p>`}
-    <ul class="stop-choices overflow-y-auto card" tabindex="0" aria-label=${say("desk.round.choices")}>
-      ${repeat(hits, (f) => f.id, line)}
-    </ul>`;
-}
-
-function head(state) {
-  return html`<button type="button" id="draw-rectangle" aria-pressed=${String(state.drawing)} @click=${() => state.turnDrawing()}>
-      ${state.drawing ? say("desk.round.drag") : say("desk.round.rectangle")}</button
-    ><button class="plain" type="button" @click=${() => state.clear()}>${say("desk.round.clear")}</button
-    ><strong id="chosen-count" role="status">${state.said}</strong>${
-      state.chosen.size > state.most
-        ? html`<span class="point firm" id="too-many">${say("desk.round.overTheMost", { most: state.most })}</span>`
-        : nothing
-    }`;
-}
-
-async function begin(box, target, state) {
-  const { project = "", layer, extent } = box.dataset;
-  const map = maps.makeMap(target);
-  await withBasemaps(map, project);
-  maps.showText(map, extent);
-  const drawn = new LayerOnMap(map, `/api/p/${project}/layers/${layer}`, {
-    isChosen: (id) => state.chosen.has(id),
-    changed: (there) => {
-      state.there = there;
-      state.changed();
-    },
-  });
-  drawn.failure = (e) => state.fail(e);
-  await drawn.start();
-  const rectangle = new DragBox({ condition: (e) => state.drawing || e.originalEvent.shiftKey });
-  rectangle.on("boxend", () => {
-    const ids = [];
-    drawn.source.forEachFeatureIntersectingExtent(rectangle.getGeometry().getExtent(), (f) => void ids.push(f.getId()));
-    state.add(ids);
-  });
-  map.addInteraction(rectangle);
-  map.on("singleclick", async (e) => {
-    const id = await drawn.at(e.pixel).catch((error) => state.fail(error));
-    if (id) state.toggle(id);
-  });
-  return drawn;
+/** Goes on with what was planned and not made, unless a round is copied. */
+async function takeUp(key, plan) {
+  const was = window.sessionStorage.getItem(key);
+  if (!was) return;
+  try {
+    await goOn(plan, JSON.parse(was));
+    plan.set({ said: [say("desk.round.goesOn"), plan.said].filter(Boolean).join(" ") });
+  } catch (e) {
+    window.sessionStorage.removeItem(key); // as another edition of the page wrote it
+    plan.set({ failure: e.message });
+  }
 }
 
 /** @param {HTMLElement} box */
 export async function plannerPage(box) {
-  const part = (id) => /** @type {any} */ (box.querySelector("#" + id));
-  /** @type {any} */
-  let onMap;
-  const state = new Planner(() => draw(), Number(box.dataset.most));
-  // what was chosen before it was refused
-  for (const id of part("features").value.split(",")) if (id) state.chosen.add(id);
-  const all = [
-    drawnIn(part("planner-told"), () => html`<p class="problem" role="alert" ?hidden=${!state.failure}>${state.failure}</p>`),
-    drawnIn(part("planner-head"), () => head(state)),
-    drawnIn(part("planner-list"), () => list(state)),
-  ];
-  const draw = () => {
-    all.forEach((one) => one());
-    onMap?.redraw();
-    part("features").value = [...state.chosen].join(",");
-    part("make-round").disabled = state.chosen.size === 0 || state.chosen.size > state.most;
-    part("make-round").textContent =
-      state.chosen.size === 0 ? say("desk.round.chooseFirst") : say("desk.round.make", { stops: state.said });
+  const { project = "" } = box.dataset;
+  const part = (id) => /** @type {HTMLElement} */ (box.querySelector("#" + id));
+  const like = new URLSearchParams(location.search).get("like") ?? "";
+  const asked = new URLSearchParams(location.search).get("form") ?? "";
+  const key = "plan:" + project;
+  /** @type {() => void} */
+  let draw = () => {};
+  const plan = await begin(project, like, () => draw());
+  if (plan.planning.forms.some((f) => f.id === asked)) plan.forms = [asked];
+  if (!like) await takeUp(key, plan);
+  const outlook = new Outlook(plan);
+  const map = new PlanMap(part("planner-map"), plan, { start: say("desk.round.start"), end: say("desk.round.end") });
+  const made = async () => {
+    const address = await make(plan);
+    if (address === undefined) return;
+    draw = () => {};
+    window.sessionStorage.removeItem(key);
+    location.href = address;
   };
-  part("found").addEventListener("input", (e) => {
-    state.found = e.target.value;
-    state.changed();
+  const all = [
+    drawn(part("planner-told"), () => told(plan)),
+    drawn(part("planner-head"), () => choosePanel(plan)),
+    drawn(
+      part("planner-side"),
+      () =>
+        html`${formsPart(plan)}
+          <section class="card">${summary(plan)}${stopList(plan, map)}</section>
+          ${wayPart(plan, outlook)}${aboutPart(plan)}`,
+    ),
+    drawn(part("planner-foot"), () => foot(plan, made)),
+  ];
+  draw = () => {
+    all.forEach((one) => one());
+    map.draw();
+    keep(key, plan);
+  };
+  document.addEventListener("keydown", (e) => {
+    if (/** @type {Element} */ (e.target).matches("input, textarea, select")) return;
+    if ((e.ctrlKey || e.metaKey) && e.key === "z") {
+      e.preventDefault();
+      plan.undo();
+    }
+    if (e.key === "Escape") plan.set({ tool: "", asking: "" });
   });
+  await map.start(project);
+  plan.measure();
   draw();
-  try {
-    onMap = await begin(box, part("planner-map"), state);
-    draw();
-    box.dataset.ready = "true";
-  } catch (e) {
-    state.fail(e);
-  }
+  box.dataset.ready = "true";
 }

@@ -151,7 +151,8 @@ class AccountsTest extends SmallServerTest {
   private void visitBy(SmallProject.Held held, String person) throws Exception {
     JsonObject feature =
         Json.parse(
-                done(get("/api/day/rounds/" + held.round() + "/parts/features").with(user(person)))
+                done(get("/api/day/rounds/" + held.round() + "/parts/features-" + held.layer())
+                        .with(user(person)))
                     .getContentAsString(StandardCharsets.UTF_8))
             .asObject()
             .get("features")

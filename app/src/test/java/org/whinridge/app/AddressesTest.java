@@ -293,7 +293,7 @@ class AddressesTest extends SmallServerTest {
     JsonObject feature =
         Json.parse(
                 mvc.perform(
-                        get("/api/day/rounds/" + other.round() + "/parts/features")
+                        get("/api/day/rounds/" + other.round() + "/parts/features-" + other.layer())
                             .with(user("stranger-outside")))
                     .andReturn()
                     .getResponse()

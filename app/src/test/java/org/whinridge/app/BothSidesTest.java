@@ -18,6 +18,7 @@ import org.whinridge.core.prefill.LookUp;
 import org.whinridge.core.prefill.LookUpValue;
 import org.whinridge.core.prefill.Refresh;
 import org.whinridge.core.prefill.Source;
+import org.whinridge.core.round.RoundAllows;
 import org.whinridge.core.round.StopState;
 import org.whinridge.core.text.Word;
 import org.whinridge.core.visit.DryRun;
@@ -48,6 +49,7 @@ class BothSidesTest {
   void statesAreTheSameOnBothSides() throws Exception {
     assertThat(list("VISIT")).isEqualTo(of(VisitState.values()));
     assertThat(list("STOP")).isEqualTo(of(StopState.values()));
+    assertThat(list("ALLOWS")).isEqualTo(of(RoundAllows.values()));
     assertThat(list("ROW")).isEqualTo(of(RowState.values()));
     assertThat(list("UNITS")).isEqualTo(of(Units.values()));
   }

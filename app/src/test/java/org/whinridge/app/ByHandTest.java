@@ -498,7 +498,7 @@ class ByHandTest extends FilesTest {
 
   @Test
   void aRoundIsPlannedByChoosingItsFormFirst() throws Exception {
-    assertThat(html("/p/ostrey/rounds/new")).contains("With which form is it walked?", "form=");
+    assertThat(html("/p/ostrey/rounds/new")).contains("round-planner");
   }
 
   @Test

@@ -69,7 +69,8 @@ class CarriedFileTest extends SmallServerTest {
     JsonObject feature =
         Json.parse(
                 mvc.perform(
-                        get("/api/day/rounds/" + of.round() + "/parts/features").with(user(person)))
+                        get("/api/day/rounds/" + of.round() + "/parts/features-" + of.layer())
+                            .with(user(person)))
                     .andReturn()
                     .getResponse()
                     .getContentAsString(StandardCharsets.UTF_8))

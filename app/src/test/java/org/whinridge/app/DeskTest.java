@@ -26,8 +26,6 @@ import org.whinridge.app.layer.Layer;
 import org.whinridge.app.layer.Layers;
 import org.whinridge.app.project.Project;
 import org.whinridge.app.project.Projects;
-import org.whinridge.app.round.Round;
-import org.whinridge.app.round.Rounds;
 import org.whinridge.core.said.English;
 import org.whinridge.core.said.Said;
 import org.whinridge.formats.geojson.GeoJsonReader;
@@ -40,7 +38,6 @@ class DeskTest extends DemoServerTest {
   @Autowired Layers layers;
   @Autowired Projects projects;
   @Autowired Forms forms;
-  @Autowired Rounds rounds;
 
   private Project project() {
     return projects.byKey("ostrey");
@@ -209,110 +206,6 @@ class DeskTest extends DemoServerTest {
         .contains("has no field ‘nme’");
   }
 
-  private MvcResult plan(String form, String... parameters) throws Exception {
-    var q =
-        post("/p/ostrey/rounds")
-            .param("layer", layer("Control structures").id().toString())
-            .param("form", form)
-            .with(COORDINATOR)
-            .with(csrf());
-    for (int i = 0; i < parameters.length; i += 2) q = q.param(parameters[i], parameters[i + 1]);
-    return mvc.perform(q).andReturn();
-  }
-
-  @Test
-  void aRectangleSelectsTheStopsAndTheSameFeatureIsOneStop() throws Exception {
-    String form =
-        forms.list(project().id()).stream()
-            .filter(f -> f.form().title().equals("Structure visit"))
-            .findFirst()
-            .orElseThrow()
-            .id()
-            .toString();
-    Layer l = layer("Control structures");
-    String box = "-10.25,57.88,-10.2,57.92";
-    List<String> inside = new ArrayList<>();
-    layers
-        .first(l, 500)
-        .forEach(
-            f -> {
-              if (new org.locationtech.jts.geom.Envelope(-10.25, -10.2, 57.88, 57.92)
-                  .intersects(f.geometry().orElseThrow().getCoordinate())) inside.add(f.id());
-            });
-    assertThat(inside).hasSizeGreaterThan(5);
-    MvcResult r =
-        plan(
-            form,
-            "name",
-            "By rectangle",
-            "person",
-            "inspector2",
-            "rectangle",
-            box,
-            "features",
-            inside.get(0) + "," + UUID.randomUUID() + ",nonsense");
-    String path = r.getResponse().getRedirectedUrl();
-    Round made =
-        rounds.get(project().id(), UUID.fromString(path.substring(path.lastIndexOf('/') + 1)));
-    assertThat(made.stops())
-        .extracting(s -> s.featureId().toString())
-        .containsExactlyInAnyOrderElementsOf(inside);
-    assertThat(
-            mvc.perform(get(path).with(COORDINATOR)).andReturn().getResponse().getContentAsString())
-        .contains("By rectangle");
-  }
-
-  @Test
-  void aRoundThatCannotBeIsRefusedInWordsAndNotMade() throws Exception {
-    String published =
-        forms.list(project().id()).stream()
-            .filter(f -> f.form().title().equals("Structure visit"))
-            .findFirst()
-            .orElseThrow()
-            .id()
-            .toString();
-    long before = rounds.count(project().id());
-    assertThat(
-            problem(
-                plan(published, "name", " ", "person", "inspector1", "rectangle", "-11,57,-9,59")))
-        .contains("needs a name");
-    assertThat(
-            problem(plan(published, "name", "x", "person", "nobody", "rectangle", "-11,57,-9,59")))
-        .contains("who goes");
-    assertThat(
-            problem(plan(published, "name", "x", "person", "inspector1", "rectangle", "0,0,1,1")))
-        .contains("No feature is selected");
-    assertThat(
-            problem(plan(published, "name", "x", "person", "inspector1", "rectangle", "rubbish")))
-        .contains("No feature is selected");
-    String many =
-        java.util.stream.Stream.generate(() -> UUID.randomUUID().toString())
-            .limit(5000)
-            .collect(java.util.stream.Collectors.joining(","));
-    assertThat(problem(plan(published, "name", "x", "person", "inspector1", "features", many)))
-        .contains("5,000 stops are selected", "at most 2,000");
-    assertThat(
-            problem(
-                plan(
-                    published, "name", "x", "person", "inspector1", "features", many + "," + many)))
-        .as("each counts once")
-        .contains("5,000 stops are selected");
-    String draft = formPath().replaceAll(".*/", "");
-    assertThat(
-            problem(plan(draft, "name", "x", "person", "inspector1", "rectangle", "-11,57,-9,59")))
-        .contains("no published edition");
-    assertThat(rounds.count(project().id())).isEqualTo(before);
-    assertThat(
-            plan(published, "name", "x", "person", "inspector1", "due", "soon")
-                .getResponse()
-                .getStatus())
-        .isEqualTo(400);
-  }
-
-  private static String problem(MvcResult r) {
-    return English.of((Said) r.getFlashMap().get("problem"));
-  }
-
   @Test
   void theLayerComesOutAsItIs() throws Exception {
     Layer l = layer("Beats");
@@ -391,7 +284,12 @@ class DeskTest extends DemoServerTest {
                 .getStatus())
         .isEqualTo(403);
     assertThat(
-            mvc.perform(post("/p/ostrey/rounds").with(who).with(csrf()))
+            mvc.perform(
+                    post("/api/p/ostrey/rounds")
+                        .contentType("application/json")
+                        .content("{}")
+                        .with(who)
+                        .with(csrf()))
                 .andReturn()
                 .getResponse()
                 .getStatus())

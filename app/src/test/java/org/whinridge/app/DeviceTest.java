@@ -72,8 +72,23 @@ abstract class DeviceTest extends DemoServerTest {
         .orElseThrow();
   }
 
+  /** A part of the round's pack; "features", "form" and "last" are those of its one form. */
   JsonObject part(String name) throws Exception {
-    return json("/api/day/rounds/" + round() + "/parts/" + name, INSPECTOR);
+    String parts = "/api/day/rounds/" + round() + "/parts/";
+    String of =
+        switch (name) {
+          case "features" -> "-" + layer().id();
+          case "form", "last" ->
+              "-"
+                  + json(parts + "round", INSPECTOR)
+                      .get("forms")
+                      .asArray()
+                      .get(0)
+                      .asObject()
+                      .getString("id", "");
+          default -> "";
+        };
+    return json(parts + name + of, INSPECTOR);
   }
 
   /** A visit of the next stop that sets the notes, as a device would send it. */

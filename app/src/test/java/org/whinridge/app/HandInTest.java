@@ -238,7 +238,7 @@ class HandInTest extends DeviceTest {
 
   @Test
   void officeOnlyFieldsNeverTravelAndStayWhenAVisitIsAccepted() throws Exception {
-    assertThat(part("features").toString() + part("work")).doesNotContain("cost_centre");
+    assertThat(part("features").toString() + part("form")).doesNotContain("cost_centre");
     JsonObject v = visit("office stays");
     Value cost = now(v).value("cost_centre");
     assertThat(cost.isEmpty()).isFalse();

@@ -141,8 +141,16 @@ class KilledServerTest {
 
   private static List<JsonObject> visits(Device d, int n) throws Exception {
     String round = d.me.get("rounds").asArray().get(0).asObject().getString("id", "");
+    String part = "";
+    for (JsonValue p :
+        Json.parse(d.get("/api/day/rounds/" + round + "/manifest"))
+            .asObject()
+            .get("parts")
+            .asArray())
+      if (p.asObject().getString("name", "").startsWith("features-"))
+        part = p.asObject().getString("name", "");
     JsonArray features =
-        Json.parse(d.get("/api/day/rounds/" + round + "/parts/features"))
+        Json.parse(d.get("/api/day/rounds/" + round + "/parts/" + part))
             .asObject()
             .get("features")
             .asArray();

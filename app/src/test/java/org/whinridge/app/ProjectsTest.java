@@ -70,7 +70,9 @@ class ProjectsTest extends SmallServerTest {
   private JsonObject visit() throws Exception {
     JsonObject feature =
         Json.parse(
-                done(get("/api/day/rounds/" + held.round() + "/parts/features"), inspector)
+                done(
+                        get("/api/day/rounds/" + held.round() + "/parts/features-" + held.layer()),
+                        inspector)
                     .getContentAsString(StandardCharsets.UTF_8))
             .asObject()
             .get("features")

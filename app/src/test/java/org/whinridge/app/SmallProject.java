@@ -6,7 +6,6 @@ import java.util.ArrayList;
 import java.util.EnumMap;
 import java.util.List;
 import java.util.Map;
-import java.util.Optional;
 import java.util.UUID;
 import org.springframework.boot.ApplicationArguments;
 import org.springframework.boot.ApplicationRunner;
@@ -111,19 +110,17 @@ class SmallProject implements ApplicationRunner {
             coordinator);
     forms.publish(p.id(), form, coordinator);
     UUID round =
-        rounds.make(
-            p.id(),
-            new RoundMaking.Plan(
-                layer,
-                form,
-                "Five structures",
-                "",
-                Optional.empty(),
-                people.get(Role.INSPECTOR),
-                Optional.empty(),
-                five.stream().map(f -> UUID.fromString(f.id())).toList(),
-                false),
-            coordinator);
+        rounds
+            .make(
+                p.id(),
+                RoundMaking.Plan.of(
+                    "Five structures",
+                    form,
+                    people.get(Role.INSPECTOR),
+                    five.stream().map(f -> UUID.fromString(f.id())).toList()),
+                coordinator)
+            .rounds()
+            .get(0);
     return new Held(p, layer, UUID.fromString(five.get(0).id()), form, round);
   }
 }

@@ -398,8 +398,7 @@ class SolidGroundTest extends DeviceTest {
       for (JsonValue f : features.get("features").asArray())
         assertThat(f.asObject().getString("caption", "")).doesNotContain(" · ").isNotBlank();
       String all = "";
-      for (String name : List.of("work", "features", "last-visits", "map"))
-        all += part(name).toString();
+      for (String name : List.of("form", "features", "last", "map")) all += part(name).toString();
       assertThat(all)
           .doesNotContain("SECRET", "cost_centre", "\"kind\":\"sluice\"")
           .contains("seen");

@@ -333,7 +333,11 @@ class WholeFormsTest extends SmallServerTest {
     JsonObject pack =
         Json.parse(
                 mvc.perform(
-                        get("/api/day/rounds/" + held.round() + "/parts/features?hash=")
+                        get("/api/day/rounds/"
+                                + held.round()
+                                + "/parts/features-"
+                                + held.layer()
+                                + "?hash=")
                             .with(user(inspector)))
                     .andReturn()
                     .getResponse()

@@ -316,6 +316,25 @@ public final class FieldEngine {
       return index.size();
     }
 
+    /**
+     * Adds a layer as a pack brings it: {layer, schema, features, complete}, where "complete" is
+     * the box of which all features are there, null for everywhere. One that is missing at the
+     * office ({missing: true}) is left out.
+     */
+    @JSExport
+    public void addPart(String part) {
+      JsonObject o = object(part);
+      if (o.get("features") == null) return;
+      Schema of = Schema.read(o.get("schema").asObject());
+      List<Feature> all = features(o.get("features"), of);
+      JsonValue complete = o.get("complete");
+      indexes.put(
+          o.getString("layer", ""),
+          complete == null || complete.isNull()
+              ? new PlaceIndex(of, all)
+              : new PlaceIndex(of, all, box(complete.toString())));
+    }
+
     /** The features of the pack, whose values in unique fields are taken. */
     @JSExport
     public void peers(String schema, String features) {

@@ -70,6 +70,23 @@ class FieldEngineTest {
         .hasToString("{\"type\":\"Point\",\"coordinates\":[1.5,0.5]}");
   }
 
+  /** Beyond the box that a pack's part says to be whole, nothing is told. */
+  @Test
+  void aPartOfAPackIsALayerForLookUpsAndOneThatIsGoneIsNone() {
+    String beats =
+        "{\"layer\":\"b\",\"name\":\"Beats\",\"schema\":{\"kind\":\"polygon\",\"fields\":[{\"name\":\"beat\",\"label\":\"Beat\",\"type\":\"text\"}]},\"complete\":%s,"
+            + "\"features\":[{\"type\":\"Feature\",\"id\":\"b1\",\"geometry\":{\"type\":\"Polygon\",\"coordinates\":[[[0,0],[1,0],[1,1],[0,1],[0,0]]]},\"properties\":{\"beat\":\"West\"}}]}";
+    for (String complete : new String[] {"null", "[0, 0, 1, 1]", "[5, 5, 6, 6]"}) {
+      FieldEngine.Layers layers = FieldEngine.layers();
+      layers.addPart("{\"missing\":true}");
+      layers.addPart(String.format(beats, complete));
+      FieldEngine.Visit v = FieldEngine.form(FORM, SCHEMA).visit(START, FEATURE, layers, "");
+      assertThat(question(v, "beat").get("value"))
+          .as(complete)
+          .hasToString(complete.startsWith("[5") ? "null" : "\"West\"");
+    }
+  }
+
   @Test
   void sectionsAreConfirmedAtOnceAndUnknownNamesChangeNothing() {
     FieldEngine.Visit v = FieldEngine.form(FORM, SCHEMA).visit(START, FEATURE, beats(), "");

@@ -66,22 +66,27 @@ class DayController {
     return "day";
   }
 
-  /** A round as the day book lists it; {@code due} is "" when it has no date. */
-  record MyRound(UUID id, String name, String note, String due, List<MyStop> stops) {
+  /**
+   * A round as the day book lists it; {@code due} is "" when it has no date, without people it is
+   * for anyone.
+   */
+  record MyRound(
+      UUID id, String name, String note, String due, List<String> people, List<MyStop> stops) {
     static MyRound of(Round r) {
       return new MyRound(
           r.id(),
           r.name(),
           r.note(),
           r.due().map(Object::toString).orElse(""),
+          r.people(),
           r.stops().stream().map(MyStop::of).toList());
     }
   }
 
-  /** A stop of a round. */
-  record MyStop(UUID feature, String state, String reason) {
+  /** A stop of a round; {@code person} is who is to go there, "" for whoever comes first. */
+  record MyStop(UUID feature, String state, String reason, String person) {
     static MyStop of(Round.Stop s) {
-      return new MyStop(s.featureId(), s.state().id(), s.reason());
+      return new MyStop(s.featureId(), s.state().id(), s.reason(), s.person().orElse(""));
     }
   }
 

@@ -62,7 +62,7 @@ class HandIns {
   /** Takes a hand-in, or a part of one; answers with one line per visit. */
   Answer receive(JsonObject handIn, String person) throws Exception {
     bounded(person);
-    return take(handIn, person, id -> rounds.forPerson(id, person), null);
+    return take(handIn, person, id -> rounds.givenTo(id, person), null);
   }
 
   /**

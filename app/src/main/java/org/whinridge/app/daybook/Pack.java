@@ -1,5 +1,6 @@
 package org.whinridge.app.daybook;
 
+import com.eclipsesource.json.JsonArray;
 import com.eclipsesource.json.JsonObject;
 import com.fasterxml.jackson.annotation.JsonProperty;
 import java.time.Instant;
@@ -22,19 +23,39 @@ final class Pack {
   /** A part: its name, what its content hashes to (SHA-256), and its size. */
   record Part(String name, String hash, int bytes) {}
 
-  /** What is to be done, and with which form. */
-  record Work(
-      Round round,
-      Project project,
-      System system,
-      Named layer,
-      int edition,
-      JsonObject form,
-      JsonObject schema) {}
+  /**
+   * What is to be done.
+   *
+   * @param forms what is filled, in the order in which they are offered
+   * @param stops in the order of visit
+   */
+  record Plan(Round round, Project project, List<FormHead> forms, List<Stop> stops) {}
 
-  /** The round; {@code due} is "" when it has no date. */
+  /**
+   * The round.
+   *
+   * @param due "" when it has no date
+   * @param people who goes; nobody for anyone
+   * @param allows what else may be visited: core's RoundAllows
+   */
   record Round(
-      UUID id, String name, String note, String due, String person, boolean tellsPosition) {}
+      UUID id,
+      String name,
+      String note,
+      String due,
+      List<String> people,
+      String allows,
+      boolean tellsPosition) {}
+
+  /** A form of the round, whose part is named after its id, and the layer on which it is filled. */
+  record FormHead(UUID id, String title, int edition, UUID layer) {}
+
+  /** A feature to be visited, and what to know there; "" for nothing. */
+  record Stop(UUID feature, UUID layer, String note) {}
+
+  /** All that a visit with a form is begun with. */
+  record Work(
+      UUID id, System system, Named layer, int edition, JsonObject form, JsonObject schema) {}
 
   /**
    * The project, by its address and its name, and the word for the units in which it says lengths.
@@ -50,11 +71,22 @@ final class Pack {
   /** A layer by its id and name. */
   record Named(UUID id, String name) {}
 
-  /** The stops' features, each a GeoJSON feature with its caption. */
-  record Features(JsonObject schema, List<JsonObject> features) {}
+  /**
+   * The features of a layer that may be visited, each a GeoJSON feature with its caption.
+   *
+   * @param cut whether there are more around than are taken along
+   */
+  record Features(
+      UUID layer, String name, JsonObject schema, boolean cut, List<JsonObject> features) {}
 
-  /** What a layer that is looked up has around the stops. */
-  record LookUp(UUID layer, String name, JsonObject schema, List<JsonObject> features) {}
+  /**
+   * What a layer that is looked up has around the stops.
+   *
+   * @param complete the box in degrees, [west, south, east, north], of which all features are here;
+   *     null when the whole layer is
+   */
+  record LookUp(
+      UUID layer, String name, JsonObject schema, JsonArray complete, List<JsonObject> features) {}
 
   /** The place of a layer that is not there any more. */
   record Missing(@JsonProperty("missing") boolean isMissing) {}

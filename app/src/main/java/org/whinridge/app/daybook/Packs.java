@@ -1,12 +1,13 @@
 package org.whinridge.app.daybook;
 
-import com.eclipsesource.json.JsonObject;
+import com.eclipsesource.json.JsonArray;
 import com.github.benmanes.caffeine.cache.Cache;
 import com.github.benmanes.caffeine.cache.Caffeine;
 import java.nio.charset.StandardCharsets;
 import java.time.Duration;
 import java.util.ArrayList;
 import java.util.Base64;
+import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
@@ -31,6 +32,9 @@ import org.whinridge.app.shell.Sha256;
 import org.whinridge.core.form.Form;
 import org.whinridge.core.layer.Feature;
 import org.whinridge.core.layer.Schema;
+import org.whinridge.core.place.GeometryKind;
+import org.whinridge.core.place.Reach;
+import org.whinridge.core.text.Numbers;
 import org.whinridge.core.travel.Outdoors;
 import tools.jackson.databind.json.JsonMapper;
 
@@ -43,8 +47,16 @@ class Packs {
    */
   private static final double AROUND_M = 2000;
 
-  /** What the names of parts with files of the form begin with. */
+  /** What the names of parts begin with. */
   private static final String FILE = "file-";
+
+  private static final String FORM = "form-";
+  private static final String LAST = "last-";
+  private static final String FEATURES = "features-";
+  private static final String LOOK_UP = "lookup-";
+
+  /** The most features of a layer that travel where any asset may be visited. */
+  private static final int MOST_ASSETS = 5000;
 
   private static final long MOST_KEPT_BYTES = 64_000_000;
   private static final Duration KEPT = Duration.ofMinutes(15);
@@ -118,36 +130,53 @@ class Packs {
     return part(round, name);
   }
 
-  private Edition edition(Round round) {
-    return forms
-        .newest(round.formId())
-        .orElseThrow(() -> Refusal.refused("refused.formRoundNoPublished"));
+  private Edition edition(UUID form) {
+    return forms.newest(form).orElseThrow(() -> Refusal.refused("refused.formRoundNoPublished"));
   }
 
   private Set<String> names(Round round) {
-    Set<String> out =
-        new LinkedHashSet<>(List.of("work", "features", "last-visits", "basemap", "map", "ground"));
-    Form form = outdoorsForm(edition(round));
-    for (String layer : form.otherLayers().keySet()) out.add("lookup-" + layer);
-    for (String file : form.files()) if (files.has(round.projectId(), file)) out.add(FILE + file);
+    Set<String> out = new LinkedHashSet<>(List.of("round", "basemap", "map", "ground"));
+    for (Layer l : layersOf(round)) out.add(FEATURES + l.id());
+    for (UUID id : round.forms()) {
+      out.add(FORM + id);
+      out.add(LAST + id);
+      Form form = outdoorsForm(edition(id));
+      for (String layer : form.otherLayers().keySet()) out.add(LOOK_UP + layer);
+      for (String file : form.files()) if (files.has(round.projectId(), file)) out.add(FILE + file);
+    }
     return out;
   }
 
+  /** The layers on which its forms are filled. */
+  private List<Layer> layersOf(Round round) {
+    return round.forms().stream()
+        .map(f -> forms.get(round.projectId(), f).layerId())
+        .distinct()
+        .map(layers::byId)
+        .toList();
+  }
+
   private byte[] part(Round round, String name) {
-    Layer layer = layers.byId(round.layerId());
     if (name.equals("basemap"))
       return projects.basemap(round.projectId()).getBytes(StandardCharsets.UTF_8);
     if (name.startsWith(FILE)) return file(round, name.substring(FILE.length()));
-    Object content =
-        switch (name) {
-          case "work" -> work(round, layer);
-          case "features" -> features(layer.schema(), stops(round, layer));
-          case "last-visits" -> lastVisits(round, layer);
-          case "map" -> map.map(round.projectId(), box(stops(round, layer)));
-          case "ground" -> map.ground(round.projectId(), box(stops(round, layer))).orElse(null);
-          default -> lookup(round, layer, UUID.fromString(name.substring("lookup-".length())));
-        };
-    return json.writeValueAsBytes(content);
+    return json.writeValueAsBytes(content(round, name));
+  }
+
+  private Object content(Round round, String name) {
+    if (name.startsWith(FORM)) return work(round, id(name, FORM));
+    if (name.startsWith(LAST)) return lastVisits(round, id(name, LAST));
+    if (name.startsWith(FEATURES)) return features(round, layers.byId(id(name, FEATURES)));
+    return switch (name) {
+      case "round" -> plan(round);
+      case "map" -> map.map(round.projectId(), box(round));
+      case "ground" -> map.ground(round.projectId(), box(round)).orElse(null);
+      default -> lookup(round, id(name, LOOK_UP));
+    };
+  }
+
+  private static UUID id(String name, String before) {
+    return UUID.fromString(name.substring(before.length()));
   }
 
   /** A file that travels with the form, as text as all parts are. */
@@ -158,22 +187,36 @@ class Packs {
         new Pack.File(f.name(), f.mediaType(), Base64.getEncoder().encodeToString(f.content())));
   }
 
-  private List<Feature> stops(Round round, Layer layer) {
-    return layers.some(layer, round.stops().stream().map(Round.Stop::featureId).toList());
-  }
-
-  private Pack.Work work(Round round, Layer layer) {
-    Edition e = edition(round);
+  private Pack.Plan plan(Round round) {
     Project p = projects.byId(round.projectId());
-    return new Pack.Work(
+    return new Pack.Plan(
         new Pack.Round(
             round.id(),
             round.name(),
             round.note(),
             round.due().map(Object::toString).orElse(""),
-            round.person(),
+            round.people(),
+            round.allows().id(),
             round.tellsPosition()),
         new Pack.Project(p.key(), p.name(), p.units().id()),
+        round.forms().stream().map(f -> head(round, f)).toList(),
+        round.stops().stream()
+            .map(s -> new Pack.Stop(s.featureId(), s.layerId(), s.note()))
+            .toList());
+  }
+
+  private Pack.FormHead head(Round round, UUID form) {
+    Edition e = edition(form);
+    return new Pack.FormHead(
+        form, e.form().title(), e.number(), forms.get(round.projectId(), form).layerId());
+  }
+
+  private Pack.Work work(Round round, UUID form) {
+    Edition e = edition(form);
+    Project p = projects.byId(round.projectId());
+    Layer layer = layers.byId(forms.get(p.id(), form).layerId());
+    return new Pack.Work(
+        form,
         new Pack.System(p.systemCode(), p.systemDefinition()),
         new Pack.Named(layer.id(), layer.name()),
         e.number(),
@@ -185,36 +228,91 @@ class Packs {
     return Outdoors.form(e.form(), e.schema());
   }
 
-  private static Pack.Features features(Schema schema, List<Feature> all) {
+  private List<Feature> stops(Round round, Layer layer) {
+    return queries.some(
+        layer,
+        round.stops().stream()
+            .filter(s -> s.layerId().equals(layer.id()))
+            .map(Round.Stop::featureId)
+            .toList());
+  }
+
+  /** The stops, and what else may be visited around them. */
+  private Pack.Features features(Round round, Layer layer) {
+    Schema schema = layer.schema();
+    Map<String, Feature> all = new LinkedHashMap<>();
+    for (Feature f : stops(round, layer)) all.put(f.id(), f);
+    boolean cut = false;
+    if (round.allows().isAnyAsset()) {
+      List<Feature> around = assets(round, layer);
+      cut = around.size() > MOST_ASSETS;
+      around.stream().limit(MOST_ASSETS).forEach(f -> all.putIfAbsent(f.id(), f));
+    }
     return new Pack.Features(
+        layer.id(),
+        layer.name(),
         Outdoors.schemaJson(schema),
-        all.stream()
+        cut,
+        all.values().stream()
             .map(f -> Outdoors.json(f, schema).add("caption", Outdoors.caption(f, schema)))
             .toList());
   }
 
-  private static Envelope box(List<Feature> stops) {
+  /** One more than may be taken along when there are more. */
+  private List<Feature> assets(Round round, Layer layer) {
+    if (layer.schema().kind() == GeometryKind.TABLE)
+      return queries.inOrder(layer, 0, MOST_ASSETS + 1);
+    Envelope box = box(round);
+    return box.isNull()
+        ? queries.inOrder(layer, 0, MOST_ASSETS + 1)
+        : queries.around(layer, box, AROUND_M, MOST_ASSETS);
+  }
+
+  /** Where the round is: its area and its stops. */
+  private Envelope box(Round round) {
     Envelope box = new Envelope();
-    stops.forEach(f -> f.geometry().ifPresent(g -> box.expandToInclude(g.getEnvelopeInternal())));
+    round.area().ifPresent(a -> box.expandToInclude(a.getEnvelopeInternal()));
+    for (Layer l : layersOf(round))
+      for (Feature f : stops(round, l))
+        f.geometry().ifPresent(g -> box.expandToInclude(g.getEnvelopeInternal()));
     return box;
   }
 
-  private Object lookup(Round round, Layer layer, UUID id) {
+  private Object lookup(Round round, UUID id) {
     Optional<Layer> other =
         layers.list(round.projectId()).stream().filter(l -> l.id().equals(id)).findFirst();
     if (other.isEmpty()) return new Pack.Missing(true);
-    Envelope box = box(stops(round, layer));
-    double aroundM = AROUND_M + edition(round).form().reachM();
+    double reach = 0;
+    for (UUID f : round.forms()) reach = Math.max(reach, edition(f).form().reachM());
+    List<Envelope> boxes = Reach.boxes(box(round), AROUND_M + reach);
     Schema schema = other.get().schema();
-    List<JsonObject> there = new ArrayList<>();
-    for (Feature f : queries.around(other.get(), box, aroundM)) there.add(Outdoors.json(f, schema));
-    return new Pack.LookUp(id, other.get().name(), Outdoors.schemaJson(schema), there);
+    List<Feature> there = queries.around(other.get(), box(round), AROUND_M + reach);
+    // over the date line there are two boxes: only the stops' own is told then
+    Envelope known = boxes.size() == 1 ? boxes.get(0) : box(round);
+    return new Pack.LookUp(
+        id,
+        other.get().name(),
+        Outdoors.schemaJson(schema),
+        there.size() == other.get().count() ? null : complete(known),
+        there.stream().map(f -> Outdoors.json(f, schema)).toList());
   }
 
-  private Map<UUID, Pack.LastVisit> lastVisits(Round round, Layer layer) {
-    Edition e = edition(round);
+  private static JsonArray complete(Envelope e) {
+    return new JsonArray()
+        .add(Numbers.json(e.getMinX()))
+        .add(Numbers.json(e.getMinY()))
+        .add(Numbers.json(e.getMaxX()))
+        .add(Numbers.json(e.getMaxY()));
+  }
+
+  private Map<UUID, Pack.LastVisit> lastVisits(Round round, UUID form) {
+    Edition e = edition(form);
+    Layer layer = layers.byId(forms.get(round.projectId(), form).layerId());
     return visits.of(
-        new LastVisits.Asked(round.formId(), e.form(), e.schema(), layer),
-        round.stops().stream().map(Round.Stop::featureId).toList());
+        new LastVisits.Asked(form, e.form(), e.schema(), layer),
+        round.stops().stream()
+            .filter(s -> s.layerId().equals(layer.id()))
+            .map(Round.Stop::featureId)
+            .toList());
   }
 }

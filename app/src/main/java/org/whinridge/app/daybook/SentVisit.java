@@ -24,6 +24,8 @@ import org.whinridge.core.said.Unfit;
  * that are core's own (answers, inputs, values by the layer's fields) stay JSON, since core reads
  * them by form and schema.
  *
+ * @param form with which it was filled; devices that took a round out when each had one form don't
+ *     say
  * @param start with what the visit was begun, for core's {@code VisitStart}
  * @param state the answers, for core's {@code Filling}
  * @param base what the feature was when the visit took it out
@@ -38,6 +40,7 @@ import org.whinridge.core.said.Unfit;
 public record SentVisit(
     Optional<UUID> id,
     Optional<UUID> round,
+    Optional<UUID> form,
     Optional<UUID> feature,
     int edition,
     Optional<Instant> startedAt,
@@ -79,6 +82,7 @@ public record SentVisit(
     return new SentVisit(
         Sent.uuid(o, "id"),
         Sent.uuid(o, "round"),
+        Sent.uuid(o, "form"),
         Sent.uuid(o, "feature"),
         (int) Sent.whole(o, "edition", Said.text("edition")),
         moment(o, "startedAt"),

@@ -7,6 +7,7 @@ import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
 import java.util.UUID;
 import java.util.function.Function;
 import org.slf4j.Logger;
@@ -93,6 +94,8 @@ class VisitKeeping {
       UUID id,
       String text,
       Round round,
+      UUID form,
+      UUID layer,
       UUID feature,
       int edition,
       Instant startedAt,
@@ -133,13 +136,13 @@ class VisitKeeping {
     if (visits.personOf(id).filter(p -> !p.equals(person)).isPresent()) throw new OfSomebodyElse();
     Round round = roundOf.apply(need(sent.round(), Said.of("refused.roundNoId")));
     UUID feature = need(sent.feature(), Said.of("refused.featureNoId"));
-    if (round.stops().stream().noneMatch(s -> s.featureId().equals(feature)))
-      throw new Unfit("refused.featureNoStopRound");
-    Layer layer = layers.byId(round.layerId());
+    UUID form = form(sent, round);
+    Layer layer = layers.byId(forms.get(round.projectId(), form).layerId());
+    if (!mayVisit(round, layer, feature)) throw new Unfit("refused.featureNoStopRound");
     int number = sent.edition();
     Edition edition =
         forms
-            .edition(round.formId(), number)
+            .edition(form, number)
             .orElseThrow(() -> new Unfit("refused.editionFormNotKnown", "number", number));
     JsonArray findings = new JsonArray();
     check
@@ -157,6 +160,8 @@ class VisitKeeping {
         id,
         sent.text(),
         round,
+        form,
+        layer.id(),
         feature,
         number,
         moment(sent.startedAt(), "startedAt"),
@@ -164,6 +169,36 @@ class VisitKeeping {
         findings.toString(),
         clash,
         announced(sent.photos()));
+  }
+
+  /** The form that it was filled with; a device that does not say had a round of one form. */
+  private static UUID form(SentVisit sent, Round round) {
+    UUID form =
+        sent.form()
+            .or(
+                () ->
+                    round.forms().size() == 1
+                        ? Optional.of(round.forms().get(0))
+                        : Optional.empty())
+            .orElseThrow(() -> new Unfit("refused.formNoId"));
+    if (!round.forms().contains(form)) throw new Unfit("refused.formNotOfRound");
+    return form;
+  }
+
+  private static boolean mayVisit(Round round, Layer layer, UUID feature) {
+    return round.allows().isAnyAsset()
+        || round.stops().stream()
+            .anyMatch(s -> s.featureId().equals(feature) && s.layerId().equals(layer.id()));
+  }
+
+  /** A stop is done when it was visited with each form of the round that belongs there. */
+  private StopState stateAfter(Read r) {
+    Set<UUID> visited = visits.formsAt(r.round().id(), r.feature());
+    return r.round().forms().stream()
+            .filter(f -> forms.get(r.round().projectId(), f).layerId().equals(r.layer()))
+            .allMatch(visited::contains)
+        ? StopState.DONE
+        : StopState.STARTED;
   }
 
   /** A moment that the store can hold. */
@@ -219,9 +254,9 @@ class VisitKeeping {
     v.id = r.id();
     v.handInId = by.handIn();
     v.roundId = r.round().id();
-    v.formId = r.round().formId();
+    v.formId = r.form();
     v.edition = r.edition();
-    v.layerId = r.round().layerId();
+    v.layerId = r.layer();
     v.featureId = r.feature();
     v.person = by.person();
     v.device = by.device();
@@ -236,7 +271,7 @@ class VisitKeeping {
     v.reason = Said.NONE;
     visits.saveAndFlush(v);
     photos.announce(r.id(), r.photos(), new Photos.Sender(by.person(), by.deviceId()));
-    rounds.mark(r.round().id(), r.feature(), StopState.DONE, "");
+    rounds.mark(r.round().id(), r.feature(), stateAfter(r), "");
     return new Outcome(answer(v), true);
   }
 

@@ -4,11 +4,13 @@ import java.time.Instant;
 import java.util.Collection;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
 import java.util.UUID;
 import org.springframework.data.domain.Limit;
 import org.springframework.data.domain.Pageable;
 import org.springframework.data.jpa.repository.JpaRepository;
 import org.springframework.data.jpa.repository.Query;
+import org.whinridge.app.round.VisitsForRounds;
 import org.whinridge.core.visit.VisitState;
 
 interface VisitRepository extends JpaRepository<VisitEntity, UUID> {
@@ -86,6 +88,23 @@ interface VisitRepository extends JpaRepository<VisitEntity, UUID> {
   @Query(
       "select v.handInId, min(v.receivedAt), min(v.decidedBy), min(v.reason), count(v) from VisitEntity v where v.layerId = :layer and v.edition = 0 group by v.handInId order by min(v.receivedAt) desc")
   List<Object[]> broughtTo(UUID layer);
+
+  /**
+   * The forms with which a feature was visited in a round; what was sent back is to be done again.
+   */
+  @Query(
+      "select distinct v.formId from VisitEntity v where v.roundId = :round and v.featureId = :feature and v.state <> org.whinridge.core.visit.VisitState.SENT_BACK")
+  Set<UUID> formsAt(UUID round, UUID feature);
+
+  /** The visits of a round, the oldest first. */
+  @Query(
+      "select new org.whinridge.app.round.VisitsForRounds$Made(v.id, v.featureId, v.person, v.endedAt, v.state) from VisitEntity v where v.roundId = :round order by v.endedAt, v.id")
+  List<VisitsForRounds.Made> ofRound(UUID round);
+
+  /** The features of a layer with a visit that ended then or later and was not sent back. */
+  @Query(
+      "select distinct v.featureId from VisitEntity v where v.layerId = :layer and v.endedAt >= :from and v.state in (org.whinridge.core.visit.VisitState.WAITING, org.whinridge.core.visit.VisitState.ACCEPTED)")
+  Set<UUID> visitedSince(UUID layer, Instant from);
 
   @Query("select v.person from VisitEntity v where v.id = :id")
   Optional<String> personOf(UUID id);

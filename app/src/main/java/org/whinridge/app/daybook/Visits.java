@@ -2,6 +2,7 @@ package org.whinridge.app.daybook;
 
 import com.eclipsesource.json.Json;
 import com.eclipsesource.json.JsonValue;
+import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.EnumSet;
@@ -15,7 +16,10 @@ import org.springframework.data.domain.Limit;
 import org.springframework.data.domain.PageRequest;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
+import org.whinridge.app.layer.Layer;
 import org.whinridge.app.layer.Layers;
+import org.whinridge.app.project.Projects;
+import org.whinridge.app.round.VisitsForRounds;
 import org.whinridge.app.shell.Locks;
 import org.whinridge.app.shell.Refusal;
 import org.whinridge.core.said.Said;
@@ -24,7 +28,7 @@ import org.whinridge.core.visit.VisitState;
 /** Visits that were handed in, for the review desk and for outputs. */
 @Service
 @Transactional(readOnly = true)
-public class Visits {
+public class Visits implements VisitsForRounds {
   /** The states in which a visit waits for somebody. */
   public static final Set<VisitState> OPEN = EnumSet.of(VisitState.WAITING);
 
@@ -34,9 +38,11 @@ public class Visits {
 
   private static final int MOST_TOLD = 500;
   private final VisitRepository repository;
+  private final Projects projects;
   private final Locks locks;
 
-  Visits(VisitRepository repository, Locks locks) {
+  Visits(VisitRepository repository, Projects projects, Locks locks) {
+    this.projects = projects;
     this.locks = locks;
     this.repository = repository;
   }
@@ -118,6 +124,17 @@ public class Visits {
           .last(form, layer, features, Layers.now())
           .forEach(v -> out.put(v.featureId, of(v)));
     return out;
+  }
+
+  @Override
+  public Set<UUID> visitedSince(Layer layer, LocalDate day) {
+    return repository.visitedSince(
+        layer.id(), day.atStartOfDay(projects.byId(layer.projectId()).zone()).toInstant());
+  }
+
+  @Override
+  public List<Made> visitsOf(UUID round) {
+    return repository.ofRound(round);
   }
 
   /** A person's newest visits, without documents. */

@@ -3,19 +3,24 @@ package org.whinridge.app.layer;
 import java.time.Instant;
 import java.util.Arrays;
 import java.util.BitSet;
+import java.util.Collection;
 import java.util.Collections;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.OptionalInt;
 import java.util.Set;
+import java.util.UUID;
 import java.util.WeakHashMap;
 import java.util.function.BiFunction;
 import org.locationtech.jts.geom.Envelope;
+import org.locationtech.jts.geom.Geometry;
 import org.springframework.stereotype.Service;
 import org.whinridge.app.project.ProjectDays;
 import org.whinridge.core.layer.Feature;
 import org.whinridge.core.place.Reach;
+import org.whinridge.core.prefill.LookUp;
+import org.whinridge.core.prefill.LookupResult;
 import org.whinridge.core.prefill.PlaceIndex;
 import org.whinridge.core.prefill.PlaceSource;
 import org.whinridge.core.read.Clock;
@@ -80,6 +85,41 @@ public class LayerQueries {
   public List<Feature> in(Layer layer, Envelope box) {
     LayerColumns c = models.of(layer);
     return Arrays.stream(c.near(box)).mapToObj(c::feature).toList();
+  }
+
+  /**
+   * Some features by id, in the order of the ids; those that the layer does not have are left out.
+   */
+  public List<Feature> some(Layer layer, Collection<UUID> ids) {
+    LayerColumns c = models.of(layer);
+    return ids.stream()
+        .mapToInt(id -> c.row(id.toString()))
+        .filter(row -> row >= 0)
+        .mapToObj(c::feature)
+        .toList();
+  }
+
+  /** How many features may meet a shape, or lie within some metres of it, by their boxes. */
+  public int near(Layer layer, Geometry shape, double metres) {
+    LayerColumns c = models.of(layer);
+    int n = 0;
+    for (Envelope box : Reach.boxes(shape.getEnvelopeInternal(), metres)) n += c.near(box).length;
+    return n;
+  }
+
+  /** The features that meet a shape or lie within some geodesic metres of it, the nearest first. */
+  public List<Feature> within(Layer layer, Geometry shape, double metres) {
+    LookUp around =
+        new LookUp(
+            layer.id().toString(),
+            layer.name(),
+            LookUp.How.AROUND,
+            metres,
+            "",
+            LookUp.Several.LIST);
+    return places(layer).lookUp(around, shape, f -> true) instanceof LookupResult.Found found
+        ? found.hits().stream().map(LookupResult.Hit::feature).toList()
+        : List.of();
   }
 
   /** Features in the layer's order, from the {@code from}th on, at most {@code most}. */

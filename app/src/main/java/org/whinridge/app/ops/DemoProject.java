@@ -5,12 +5,12 @@ import java.nio.file.Path;
 import java.time.LocalDate;
 import java.util.List;
 import java.util.Map;
-import java.util.Optional;
 import java.util.UUID;
 import org.locationtech.jts.geom.Envelope;
 import org.springframework.stereotype.Component;
 import org.springframework.util.FileSystemUtils;
 import org.whinridge.app.layer.LayerMaking;
+import org.whinridge.app.layer.LayerQueries;
 import org.whinridge.app.layer.Layers;
 import org.whinridge.app.layer.look.Looks;
 import org.whinridge.app.map.Basemaps;
@@ -40,6 +40,7 @@ class DemoProject {
   private final DemoForms forms;
   private final RoundMaking rounds;
   private final Layers layers;
+  private final LayerQueries queries;
   private final Looks looks;
   private final Basemaps basemaps;
   private final ProjectMaps maps;
@@ -51,12 +52,14 @@ class DemoProject {
       DemoForms forms,
       RoundMaking rounds,
       Layers layers,
+      LayerQueries queries,
       Looks looks,
       Basemaps basemaps,
       ProjectMaps maps,
       Members members) {
     this.members = members;
     this.layers = layers;
+    this.queries = queries;
     this.looks = looks;
     this.basemaps = basemaps;
     this.maps = maps;
@@ -150,17 +153,19 @@ class DemoProject {
     UUID form = forms.make(p, coordinator, outdoors);
     rounds.make(
         p.id(),
-        new RoundMaking.Plan(
-            structures,
-            form,
-            "Saltings, before the autumn tides",
-            "Park at the pump house. The gate key hangs behind the door.",
-            Optional.of(LocalDate.now().plusDays(14)),
-            goesOut,
-            Optional.of(new Envelope(-10.315, -10.255, 57.872, 57.897)),
-            List.of(),
-            true),
+        RoundMaking.Plan.of(
+                "Saltings, before the autumn tides", form, goesOut, saltings(p, structures))
+            .with(
+                "Park at the pump house. The gate key hangs behind the door.",
+                LocalDate.now().plusDays(14)),
         coordinator);
+  }
+
+  private List<UUID> saltings(Project p, UUID structures) {
+    Envelope box = new Envelope(-10.315, -10.255, 57.872, 57.897);
+    return queries.in(layers.get(p.id(), structures), box).stream()
+        .map(f -> UUID.fromString(f.id()))
+        .toList();
   }
 
   private UUID make(

@@ -87,7 +87,7 @@ class Figures {
     count(
         projects,
         n,
-        "select r.project_id, count(distinct r.id) from round r join stop s on s.round_id = r.id where r.project_id in (:p) and s.state not in (:over) group by r.project_id",
+        "select r.project_id, count(distinct r.id) from round r join stop s on s.round_id = r.id where r.project_id in (:p) and r.closed_at is null and s.state not in (:over) group by r.project_id",
         6);
     count(
         projects,
@@ -146,8 +146,8 @@ class Figures {
   List<Progress> rounds(UUID project) {
     List<Progress> out = new ArrayList<>();
     each(
-        "select r.id, r.name, r.person, r.due, sum(case when s.state in (:over) then 1 else 0 end), count(*)"
-            + " from round r join stop s on s.round_id = r.id where r.project_id = :p group by r.id, r.name, r.person, r.due, r.made_at"
+        "select r.id, r.name, (select listagg(p.person, ', ') within group (order by p.person) from round_person p where p.round_id = r.id and p.taken_off_at is null), r.due, sum(case when s.state in (:over) then 1 else 0 end), count(*)"
+            + " from round r join stop s on s.round_id = r.id where r.project_id = :p and r.closed_at is null group by r.id, r.name, r.due, r.made_at"
             + " having sum(case when s.state in (:over) then 1 else 0 end) < count(*)"
             + " order by r.due nulls last, r.made_at",
         Map.of("p", project, "over", OVER),
@@ -156,7 +156,7 @@ class Figures {
                 new Progress(
                     r.getObject(1, UUID.class),
                     r.getString(2),
-                    r.getString(3),
+                    Optional.ofNullable(r.getString(3)).orElse(""),
                     Optional.ofNullable(r.getObject(4, LocalDate.class)),
                     r.getLong(5),
                     r.getLong(6))));

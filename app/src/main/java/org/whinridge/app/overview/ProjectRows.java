@@ -48,6 +48,10 @@ final class ProjectRows {
           new Rows("feature", "layer_id " + LAYERS, Part.FEATURES),
           new Rows("edition", "form_id in (select id from form where project_id = ?)", Part.WORK),
           new Rows("round", "project_id = ?", Part.WORK),
+          new Rows(
+              "round_form", "round_id in (select id from round where project_id = ?)", Part.WORK),
+          new Rows(
+              "round_person", "round_id in (select id from round where project_id = ?)", Part.WORK),
           new Rows("stop", "round_id in (select id from round where project_id = ?)", Part.WORK),
           new Rows(
               "hand_in",

@@ -2,11 +2,13 @@ package org.whinridge.app.round;
 
 import jakarta.persistence.Entity;
 import jakarta.persistence.Id;
+import jakarta.persistence.Lob;
 import jakarta.persistence.Table;
 import jakarta.persistence.Version;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.util.UUID;
+import org.whinridge.core.round.RoundAllows;
 
 @Entity
 @Table(name = "round")
@@ -14,13 +16,17 @@ class RoundEntity {
   @Id UUID id;
   @Version Long rowVersion;
   UUID projectId;
-  UUID layerId;
-  UUID formId;
   String name;
   String note;
+  LocalDate starts;
   LocalDate due;
-  String person;
+  int expected;
+  RoundAllows allows;
+  @Lob String area;
+  @Lob String way;
   Instant madeAt;
   String madeBy;
   boolean tellsPosition;
+  Instant closedAt;
+  String closedBy;
 }

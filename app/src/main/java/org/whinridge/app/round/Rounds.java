@@ -1,5 +1,7 @@
 package org.whinridge.app.round;
 
+import com.eclipsesource.json.Json;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -14,72 +16,131 @@ import org.whinridge.app.project.Project;
 import org.whinridge.app.project.Projects;
 import org.whinridge.app.shell.Refusal;
 import org.whinridge.core.access.Right;
+import org.whinridge.core.place.GeometryJson;
 import org.whinridge.core.round.StopState;
+import org.whinridge.core.round.Travel;
 
 /** Rounds, their stops, and the state of each stop. */
 @Service
 @Transactional(readOnly = true)
 public class Rounds implements PositionsAllowed {
   private final RoundRepository rounds;
-  private final Members members;
+  private final RoundFormRepository formsOf;
+  private final RoundPersonRepository peopleOf;
   private final StopRepository stops;
+  private final Members members;
   private final Projects projects;
 
-  Rounds(RoundRepository rounds, StopRepository stops, Members members, Projects projects) {
-    this.projects = projects;
-    this.members = members;
+  Rounds(
+      RoundRepository rounds,
+      RoundFormRepository formsOf,
+      RoundPersonRepository peopleOf,
+      StopRepository stops,
+      Members members,
+      Projects projects) {
     this.rounds = rounds;
+    this.formsOf = formsOf;
+    this.peopleOf = peopleOf;
     this.stops = stops;
+    this.members = members;
+    this.projects = projects;
   }
 
   private List<Round> with(List<RoundEntity> all) {
-    Map<UUID, List<StopEntity>> byRound =
-        stops.findByRoundIdInOrderByOrderInRound(all.stream().map(r -> r.id).toList()).stream()
+    List<UUID> ids = all.stream().map(r -> r.id).toList();
+    if (ids.isEmpty()) return List.of();
+    Map<UUID, List<StopEntity>> stopsOf =
+        stops.findByRoundIdInOrderByOrderInRound(ids).stream()
             .collect(Collectors.groupingBy(s -> s.roundId));
+    Map<UUID, List<UUID>> forms =
+        formsOf.findByRoundIdInOrderByOrderInRound(ids).stream()
+            .collect(
+                Collectors.groupingBy(
+                    f -> f.roundId, Collectors.mapping(f -> f.formId, Collectors.toList())));
+    Map<UUID, List<String>> people = people(ids);
     return all.stream()
         .map(
             e ->
                 new Round(
                     e.id,
                     e.projectId,
-                    e.layerId,
-                    e.formId,
                     e.name,
                     e.note,
-                    Optional.ofNullable(e.due),
-                    e.person,
+                    new Round.When(
+                        Optional.ofNullable(e.starts), Optional.ofNullable(e.due), e.expected),
+                    forms.getOrDefault(e.id, List.of()),
+                    people.getOrDefault(e.id, List.of()),
+                    e.allows,
+                    Optional.ofNullable(e.area).flatMap(GeometryJson::parse),
+                    e.way == null ? Travel.USUAL : Travel.read(Json.parse(e.way).asObject()),
+                    e.tellsPosition,
                     e.madeAt,
                     e.madeBy,
-                    byRound.getOrDefault(e.id, List.of()).stream()
-                        .map(s -> new Round.Stop(s.featureId, s.state, s.reason))
-                        .toList(),
-                    e.tellsPosition))
+                    Optional.ofNullable(e.closedAt),
+                    stopsOf.getOrDefault(e.id, List.of()).stream().map(Rounds::stop).toList()))
         .toList();
   }
 
-  /** A project's rounds, newest first. */
-  public List<Round> list(UUID project) {
-    return with(rounds.findByProjectIdOrderByMadeAtDesc(project));
+  private static Round.Stop stop(StopEntity s) {
+    return new Round.Stop(
+        s.layerId, s.featureId, s.state, s.reason, s.note, Optional.ofNullable(s.person));
   }
 
-  /** A person's rounds in projects that are open, newest first. */
-  public List<Round> of(String person) {
+  /** Who goes now, by round. */
+  private Map<UUID, List<String>> people(List<UUID> ids) {
+    return peopleOf.findByRoundIdInOrderByPerson(ids).stream()
+        .filter(p -> p.takenOffAt == null)
+        .collect(
+            Collectors.groupingBy(
+                p -> p.roundId, Collectors.mapping(p -> p.person, Collectors.toList())));
+  }
+
+  /** A project's rounds, newest first. */
+  public List<RoundLine> list(UUID project) {
+    List<RoundEntity> all = rounds.findByProjectIdOrderByMadeAtDesc(project);
+    Map<UUID, List<String>> people = people(all.stream().map(r -> r.id).toList());
+    Map<UUID, Long> done = new HashMap<>();
+    Map<UUID, Long> of = new HashMap<>();
+    for (StopRepository.InState s : stops.states(project)) {
+      of.merge(s.getRound(), s.getN(), Long::sum);
+      if (s.getState() == StopState.DONE) done.merge(s.getRound(), s.getN(), Long::sum);
+    }
+    return all.stream()
+        .map(
+            r ->
+                new RoundLine(
+                    r.id,
+                    r.name,
+                    r.note,
+                    Optional.ofNullable(r.due),
+                    people.getOrDefault(r.id, List.of()),
+                    Optional.ofNullable(r.closedAt),
+                    done.getOrDefault(r.id, 0L),
+                    of.getOrDefault(r.id, 0L)))
+        .toList();
+  }
+
+  /** The projects where somebody goes out, without those that are closed. */
+  private Set<UUID> outdoors(String person) {
     Set<UUID> there = members.projectsOf(person, Right.GO_OUT);
     projects.of(person).stream().filter(Project::closed).forEach(p -> there.remove(p.id()));
-    return with(
-        rounds.findByPersonOrderByMadeAtDesc(person).stream()
-            .filter(r -> there.contains(r.projectId))
-            .toList());
+    return there;
+  }
+
+  /** A person's rounds that are open, in projects that are open, newest first. */
+  public List<Round> of(String person) {
+    return with(rounds.mine(person, outdoors(person)));
   }
 
   @Override
   public boolean anywhere(String account) {
-    return rounds.existsByPersonAndTellsPositionTrue(account);
+    return rounds.mineThatTell(account, members.projectsOf(account, Right.GO_OUT)) > 0;
   }
 
   @Override
   public boolean in(UUID project, String account) {
-    return rounds.existsByProjectIdAndPersonAndTellsPositionTrue(project, account);
+    return members.projectsOf(account, Right.GO_OUT).contains(project)
+        && rounds.mineThatTell(account, Set.of(project)) > 0;
   }
 
   /** How many rounds a project has. */
@@ -94,25 +155,39 @@ public class Rounds implements PositionsAllowed {
         .orElseThrow(() -> Refusal.notFound("thing.round"));
   }
 
-  /** A round of a project that this person has been given, whether they still go out or not. */
+  /** Whether somebody has, or once had, a round: what was begun then is still taken. */
+  private boolean isGivenTo(UUID round, String person) {
+    List<RoundPersonEntity> people = peopleOf.findByRoundIdInOrderByPerson(List.of(round));
+    return people.isEmpty() || people.stream().anyMatch(p -> p.person.equals(person));
+  }
+
+  /** A round of a project that this person was ever given, whether they still go out or not. */
   public Round of(UUID project, UUID id, String person) {
     Round r = get(project, id);
-    if (!r.person().equals(person)) throw Refusal.notFound("thing.round");
+    if (!isGivenTo(id, person)) throw Refusal.notFound("thing.round");
     return r;
   }
 
-  /** A round that this person has been given, in a project where they still go out. */
-  public Round forPerson(UUID id, String person) {
+  /** A round that this person was ever given, in a project where they still go out. */
+  public Round givenTo(UUID id, String person) {
     Set<UUID> there = members.projectsOf(person, Right.GO_OUT);
     return with(
             rounds
                 .findById(id)
-                .filter(r -> r.person.equals(person) && there.contains(r.projectId))
+                .filter(r -> there.contains(r.projectId) && isGivenTo(id, person))
                 .stream()
                 .toList())
         .stream()
         .findFirst()
         .orElseThrow(() -> Refusal.notFound("thing.round"));
+  }
+
+  /** A round that is open and this person's, to be taken out. */
+  public Round forPerson(UUID id, String person) {
+    Round r = givenTo(id, person);
+    if (r.closedAt().isPresent() || !r.isForAnyone() && !r.people().contains(person))
+      throw Refusal.notFound("thing.round");
+    return r;
   }
 
   /** The project of a round, if there is such a round. */

@@ -14,6 +14,7 @@ class StopEntity {
   @Id UUID id;
   @Version Long rowVersion;
   UUID roundId;
+  UUID layerId;
   UUID featureId;
 
   @Column(name = "place_in_round")
@@ -21,4 +22,6 @@ class StopEntity {
 
   StopState state;
   String reason;
+  String note;
+  String person;
 }

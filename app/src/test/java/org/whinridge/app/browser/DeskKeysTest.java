@@ -46,25 +46,32 @@ class DeskKeysTest extends BrowserTest {
     assertThat(other.locator("#card h2")).containsText("OS-1021");
   }
 
+  private static Page.LocatorOptions holding(String text) {
+    return new Page.LocatorOptions().setHasText(text);
+  }
+
   @Test
   void stopsAreChosenInTheListWithoutTheMap() {
     Page desk = stage.desk("coordinator");
     desk.navigate(stage.base() + "/p/ostrey/rounds");
     desk.click("text=Plan a round");
     desk.waitForSelector("#round-planner[data-ready]");
-    Locator make = desk.locator("button.main");
+    Locator make = desk.locator("#make-round");
     assertThat(make).isDisabled();
-    assertThat(make).hasText("Choose stops first");
+    assertThat(make).containsText("Choose a form first");
+    desk.locator("#round-forms label", holding("Structure visit")).locator("input").check();
+    assertThat(make).containsText("Choose stops first");
     desk.fill("#found", "OS-10");
-    desk.locator("ul.card input[type=checkbox]").nth(0).check();
-    desk.locator("ul.card input[type=checkbox]").nth(2).check();
+    desk.locator("[data-offer]").nth(0).click();
+    desk.locator("[data-offer]").nth(1).click();
     assertThat(desk.locator("#chosen-count")).hasText("2 stops");
-    desk.locator("ul.card input[type=checkbox]").nth(2).uncheck();
+    desk.locator("#stop-list li").nth(1).locator("button").last().click();
     assertThat(desk.locator("#chosen-count")).hasText("1 stop");
+    desk.locator("#round-people input[value=inspector1]").check();
     desk.fill("#name", "By list");
     make.click();
     assertThat(desk.locator(".done")).containsText("The round is ready");
-    assertThat(desk.locator("li.card")).hasCount(1);
+    assertThat(desk.locator("#round-stops > li")).hasCount(1);
   }
 
   @Test

@@ -54,7 +54,7 @@ final class EveryPage {
         "round",
         p -> {
           first(p, home + "rounds", "li.card h2 a");
-          p.waitForSelector("#round-map[data-ready]");
+          p.waitForSelector("#round-now[data-ready]");
         });
     all.put("projects", p -> p.navigate(base + "/projects"));
     all.put("me", p -> p.navigate(base + "/me"));

@@ -67,6 +67,7 @@ class SecondLanguageTest extends DemoBrowserTest {
         all.append(fetched(desk, "/api/p/ostrey/layers/" + id + "/" + what)).append(' ');
     desk.navigate(stage.base() + "/p/ostrey/rounds");
     desk.locator("li.card").allInnerTexts().forEach(t -> all.append(t).append(' '));
+    all.append(fetched(desk, "/api/p/ostrey/rounds/planning")).append(' ');
     desk.navigate(stage.base() + "/p/ostrey/forms");
     for (Object form :
         (List<?>)

@@ -167,7 +167,13 @@ class TheThreadTest extends BrowserTest {
   private void planTheRound(Page desk) {
     desk.click("text=Plan a round");
     desk.waitForSelector("#round-planner[data-ready]");
-    desk.click("#draw-rectangle");
+    assertThat(
+            desk.locator("#round-forms label", new Page.LocatorOptions().setHasText("Quick look"))
+                .locator("input"))
+        .isChecked();
+    desk.click("[data-tool=rectangle]");
+    desk.waitForFunction(
+        "() => document.querySelector('#planner-map').olMap.getAllLayers().some((l) => l.getSource()?.getFeatures?.().length > 100)");
     var box = desk.locator(".map").first().boundingBox();
     desk.mouse().move(box.x + 10, box.y + box.height * 0.25);
     desk.mouse().down();
@@ -178,7 +184,7 @@ class TheThreadTest extends BrowserTest {
     desk.fill("#name", "West, first look");
     desk.fill("#note", "Park at the pump house");
     desk.fill("#due", "2027-03-01");
-    desk.selectOption("#person", "inspector1");
+    desk.check("#round-people input[value=inspector1]");
     desk.click("text=Make the round with");
     assertThat(desk.locator(".done")).containsText("The round is ready");
   }

@@ -1,0 +1,228 @@
+// A round as it goes: its stops by state on the map and in the list, who did what and where they are; stops are given to others while they are out.
+import { withBasemaps } from "../../map/basemaps.js";
+import * as maps from "../../map/map.js";
+import { say } from "../../shell/say.js";
+import { getJson, post } from "../../shell/server.js";
+import { STOP } from "../../shell/states.js";
+import { day, when } from "../../shell/styles.js";
+import { symbol } from "../../shell/symbols.js";
+import { drawn, html, live, nothing, repeat } from "../../shell/view.js";
+import { stateSaid } from "../../shell/words.js";
+
+/** How often it is asked how the round is, in milliseconds. */
+const AGAIN = 30_000;
+/** So many stops are listed at once. */
+const LISTED = 300;
+
+/** @typedef {import("../../../types/border").RoundNow} RoundNow */
+
+class Live {
+  /** @type {RoundNow} */
+  now = { stops: [], people: [], outdoors: [] };
+  /** @type {Set<string>} */
+  chosen = new Set();
+  to = "";
+  said = "";
+  failure = "";
+  listed = LISTED;
+
+  /** @param {string} base @param {boolean} plans whether this person may give stops @param {() => void} changed */
+  constructor(base, plans, changed) {
+    this.base = base;
+    this.plans = plans;
+    this.changed = changed;
+  }
+  async load() {
+    try {
+      this.now = await getJson(`${this.base}/live`);
+      this.failure = "";
+    } catch (e) {
+      this.failure = e.message;
+    }
+    this.changed();
+  }
+  mayMove(s) {
+    return this.plans && s.state === STOP.TO_DO;
+  }
+  turn(id) {
+    if (!this.chosen.delete(id)) this.chosen.add(id);
+    this.changed();
+  }
+  turnAll() {
+    const all = this.now.stops.filter((s) => this.mayMove(s));
+    this.chosen = new Set(this.chosen.size === all.length ? [] : all.map((s) => s.id));
+    this.changed();
+  }
+  async give() {
+    try {
+      const { moved } = await post(`${this.base}/move`, { stops: [...this.chosen], person: this.to });
+      this.chosen = new Set();
+      this.said = say("desk.round.gave", { n: moved });
+      await this.load();
+    } catch (e) {
+      this.failure = e.message;
+      this.changed();
+    }
+  }
+}
+
+/** @param {Live} state */
+function told(state) {
+  return html`${state.failure ? html`<p class="problem" role="alert">${state.failure}</p>` : nothing}
+  ${state.said ? html`<p class="done" role="status">${state.said}</p>` : nothing}`;
+}
+
+/** @param {Live} state */
+function people({ now }) {
+  if (now.people.length === 0) return nothing;
+  return html`<table id="round-people">
+      <thead>
+        <tr>
+          <th>${say("desk.round.who")}</th>
+          <th class="text-end">${say("desk.round.didStops")}</th>
+          <th class="text-end">${say("desk.round.givenStops")}</th>
+          <th>${say("desk.round.lastContact")}</th>
+        </tr>
+      </thead>
+      <tbody>
+        ${now.people.map(
+          (p) =>
+            html`<tr>
+              <td>${p.name}</td>
+              <td class="text-end">${p.done}</td>
+              <td class="text-end">${p.given}</td>
+              <td>${p.contact ? when(p.contact) : say("desk.round.never")}</td>
+            </tr>`,
+        )}
+      </tbody>
+    </table>
+    ${now.end ? html`<p id="pace">${say("desk.round.pace", { day: day(now.end) })}</p>` : nothing}`;
+}
+
+/** @param {Live} state */
+function giving(state) {
+  if (!state.plans || !state.now.stops.some((s) => state.mayMove(s))) return nothing;
+  return html`<div class="card flex gap-2 items-end flex-wrap" id="giving">
+    <button type="button" class="plain" id="choose-all" @click=${() => state.turnAll()}>${say("desk.round.chooseAll")}</button>
+    <label
+      >${say("desk.round.give", { n: state.chosen.size })}
+      <select id="give-to" @change=${(e) => (state.to = e.target.value)}>
+        <option value="">${say("desk.round.giveNobody")}</option>
+        ${state.now.outdoors.map((p) => html`<option value=${p} .selected=${p === state.to}>${p}</option>`)}
+      </select></label
+    >
+    <button type="button" id="give" ?disabled=${state.chosen.size === 0} @click=${() => state.give()}>${say("desk.round.giveIt")}</button>
+  </div>`;
+}
+
+/** @param {Live} state @param {string} project @param {(id: string) => void} look */
+function list(state, project, look) {
+  const { stops } = state.now;
+  if (stops.length === 0) return html`<p>${say("desk.round.none")}</p>`;
+  const row = (s) => {
+    const caption = s.caption || say("desk.round.removed");
+    const about = [stateSaid(s.state) + (s.reason ? ": " + s.reason : ""), s.person ? say("desk.round.for", { person: s.person }) : ""];
+    return html`<li class="card flex gap-2 items-center" data-stop=${s.id}>
+      ${
+        state.plans
+          ? html`<input
+              type="checkbox"
+              aria-label=${say("desk.round.chooseStop", { caption })}
+              ?disabled=${!state.mayMove(s)}
+              .checked=${live(state.chosen.has(s.id))}
+              @change=${() => state.turn(s.id)}
+            />`
+          : nothing
+      }
+      <button type="button" class="plain p-0" aria-label=${caption} @click=${() => look(s.id)}>${symbol(s.state)}</button>
+      <div>
+        <span class="ordinal">${s.place}</span> <a href="/p/${project}/layers/${s.layer}#${s.id}">${caption}</a>
+        <p class="quiet">
+          ${about.filter(Boolean).join(" · ")}${
+            s.visit ? html` · <a href="/p/${project}/hand-ins/${s.visit}">${say("desk.round.visit", { person: s.by })}</a>` : nothing
+          }
+        </p>
+        ${s.note ? html`<p>${s.note}</p>` : nothing}
+      </div>
+    </li>`;
+  };
+  const on = () => {
+    state.listed += LISTED;
+    state.changed();
+  };
+  return html`<ol class="grid gap-2 content-start" id="round-stops">
+      ${repeat(stops.slice(0, state.listed), (s) => s.id, row)}
+    </ol>
+    ${
+      stops.length > state.listed
+        ? html`<button type="button" id="more-stops" @click=${on}>
+            ${say("desk.round.moreStops", { n: stops.length - state.listed })}
+          </button>`
+        : nothing
+    }`;
+}
+
+/** The stops and people on the map. @param {HTMLElement} box @param {string} project */
+async function mapOf(box, project) {
+  const map = maps.makeMap(box);
+  await withBasemaps(map, project);
+  const states = new Map();
+  const stops = /** @type {any} */ (maps.stopLayer(map, (id) => states.get(id)).getSource());
+  const there = maps.featureLayer(map, () => true);
+  const where = /** @type {any} */ (there.getSource());
+  let shown = false;
+  map.on("singleclick", (e) => {
+    const hit = map.forEachFeatureAtPixel(e.pixel, (f) => f, { layerFilter: (l) => l.getSource?.() === stops, hitTolerance: 10 });
+    const id = /** @type {any} */ (hit)?.getId();
+    if (id) document.querySelector(`[data-stop="${id}"]`)?.scrollIntoView({ block: "center" });
+  });
+  /** @param {RoundNow} now */
+  const show = (now) => {
+    states.clear();
+    stops.clear(true);
+    for (const s of now.stops) {
+      states.set(s.id, s.state);
+      if (s.geometry) stops.addFeature(maps.featureOf(s.geometry, s.id, { caption: `${s.place} · ${s.caption}` }));
+    }
+    where.clear(true);
+    for (const p of now.people)
+      if (p.at)
+        where.addFeature(
+          maps.featureOf({ type: "Point", coordinates: p.at }, p.name, {
+            caption: say("desk.round.whereAt", { person: p.name, when: when(p.atWhen ?? "") }),
+          }),
+        );
+    if (!shown && now.stops.length) maps.show(map, stops.getExtent());
+    shown ||= now.stops.length > 0;
+  };
+  /** @param {string} id */
+  const look = (id) => {
+    const f = stops.getFeatureById(id);
+    if (f) maps.show(map, f.getGeometry().getExtent());
+  };
+  return { show, look };
+}
+
+/** @param {HTMLElement} box */
+export async function livePage(box) {
+  const { project = "", round, plans } = box.dataset;
+  const part = (id) => /** @type {HTMLElement} */ (box.querySelector("#" + id));
+  /** @type {() => void} */
+  let draw = () => {};
+  const state = new Live(`/api/p/${project}/rounds/${round}`, plans === "true", () => draw());
+  const map = await mapOf(part("round-map"), project);
+  const all = [
+    drawn(part("round-told"), () => told(state)),
+    drawn(part("round-side"), () => html`${people(state)}${giving(state)}${list(state, project, map.look)}`),
+  ];
+  let known = state.now;
+  draw = () => {
+    all.forEach((one) => one());
+    if (known !== state.now) map.show(state.now);
+    known = state.now;
+  };
+  await state.load();
+  window.setInterval(() => document.visibilityState === "visible" && state.load(), AGAIN);
+  part("round-map").dataset.ready = "true";
+  box.dataset.ready = "true";
+}
