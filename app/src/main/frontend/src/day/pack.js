@@ -6,6 +6,8 @@ import * as store from "./store.js";
 
 /** A broken transfer is told at once, since it goes on where it stopped. */
 const ONCE = { patient: false };
+/** So many parts are fetched at once. */
+const AT_ONCE = 4;
 /** The lock under which packs are taken out. */
 export const TAKING = "taking packs out";
 
@@ -25,11 +27,20 @@ async function taken(roundId, person, progress) {
   /** @type {import("../../types/border").Manifest} */
   const manifest = await getJson(`/api/day/rounds/${roundId}/manifest`, ONCE);
   let have = 0;
-  for (const part of manifest.parts) {
-    if ((await store.get("parts", part.hash)) === undefined) await fetchPart(roundId, part);
-    have += part.bytes;
-    progress(have, manifest.bytes);
-  }
+  const left = [...manifest.parts];
+  const fetchAll = async () => {
+    for (let part = left.shift(); part; part = left.shift()) {
+      if ((await store.get("parts", part.hash)) === undefined) await fetchPart(roundId, part);
+      have += part.bytes;
+      progress(have, manifest.bytes);
+    }
+  };
+  // one that fails ends the others, so that what is told of it stays true
+  const ended = (e) => {
+    left.length = 0;
+    throw e;
+  };
+  await Promise.all(Array.from({ length: AT_ONCE }, () => fetchAll().catch(ended)));
   const hashes = Object.fromEntries(manifest.parts.map((p) => [p.name, p.hash]));
   const before = await store.get("packs", roundId);
   await store.put("packs", {
@@ -106,12 +117,6 @@ export const workHash = (pack, form) => pack.parts["form-" + form] ?? pack.parts
 
 /** The forms of a round for a feature. @param {any} pack @param {any} feature @returns {{id: string, title: string, edition: number, layer: string}[]} */
 export const formsFor = (pack, feature) => pack.plan.forms.filter((f) => f.layer === feature.layer);
-
-/** The parts with what look-ups ask, as texts. @param {any} pack @returns {Promise<string[]>} */
-export async function lookUps(pack) {
-  const names = Object.keys(pack.parts).filter((n) => n.startsWith("lookup-"));
-  return Promise.all(names.map((n) => store.get("parts", pack.parts[n])));
-}
 
 export async function basemap(pack) {
   return JSON.parse(await store.get("parts", pack.parts.basemap));

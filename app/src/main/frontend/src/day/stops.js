@@ -13,24 +13,36 @@ import { noRound } from "./notes.js";
 import { openStop } from "./stop/open.js";
 
 /** So many are listed at first, and so many more each time. */
-const LISTED = 100;
+const LISTED = 40;
 /** States in which there is something left to do, in the order in which they are listed. */
 const LEFT = [STOP.SENT_BACK, STOP.STARTED, STOP.TO_DO];
 
 /** How the list is looked at; kept while the page lives. */
 const look = { sort: "near", which: "mine", layer: "", wanted: "", listed: LISTED };
 
-/** The engine's lists of features by layer, for distances; kept as long as the pack is the same. */
-const nearest = new WeakMap();
-async function near(pack) {
-  if (!nearest.has(pack)) {
-    const engine = await loadEngine();
-    nearest.set(
-      pack,
-      pack.layers.map((l) => engine.stops(JSON.stringify({ schema: l.schema, features: l.features }))),
-    );
-  }
-  return nearest.get(pack);
+/** How features lie from somebody, made ready once for a pack. @type {WeakMap<any, (fix: any) => Map<string, {distanceM: number, bearingDeg: number}>>} */
+const seen = new WeakMap();
+async function farFrom(pack) {
+  const known = seen.get(pack);
+  if (known) return known;
+  const engine = await loadEngine();
+  const points = pack.features.filter((f) => f.geometry?.type === "Point");
+  const positions = Float64Array.from(points.flatMap((f) => f.geometry.coordinates.slice(0, 2)));
+  // lines and areas lie as far as their nearest spot; no more of them is read than where they are
+  const lists = pack.layers.map(({ schema, features }) => {
+    const shapes = features.filter((f) => f.geometry && f.geometry.type !== "Point");
+    const bare = shapes.map(({ id, geometry }) => ({ type: "Feature", id, geometry, properties: {} }));
+    return engine.stops(JSON.stringify({ schema: { kind: schema.kind, fields: [] }, features: bare }));
+  });
+  const far = (fix) => {
+    const out = new Map();
+    const at = engine.far(positions, fix.lon, fix.lat);
+    points.forEach((f, i) => out.set(f.id, { distanceM: at[2 * i], bearingDeg: at[2 * i + 1] }));
+    for (const l of lists) for (const s of JSON.parse(l.from(fix.lon, fix.lat))) out.set(s.id, s);
+    return out;
+  };
+  seen.set(pack, far);
+  return far;
 }
 
 /** Whether a stop is somebody else's. */
@@ -44,10 +56,9 @@ const sorted = {
 const rank = (state) => (LEFT.includes(state) ? LEFT.indexOf(state) : LEFT.length);
 
 /** The rows of the list as it is looked at. */
-function rowsOf(pack, lists) {
+function rowsOf(pack, farOf) {
   const fix = currentFix();
-  const far = new Map();
-  if (fix) for (const l of lists) for (const s of JSON.parse(l.from(fix.lon, fix.lat))) far.set(s.id, s);
+  const far = fix ? farOf(fix) : new Map();
   const ids = look.which === "all" ? pack.features.map((f) => f.id) : pack.stops.map((s) => s.feature);
   const order = new Map(pack.stops.map((s, i) => [s.feature, i + 1]));
   const rows = ids
@@ -102,7 +113,7 @@ function orderSaid() {
 export async function stopsView() {
   if (!book.round) return noRound();
   const pack = book.round;
-  const lists = await near(pack);
+  const farOf = await farFrom(pack);
   const notes = new Map(pack.stops.map((s) => [s.feature, s.note]));
   let draw = () => {};
   const find = (e) => {
@@ -129,7 +140,7 @@ export async function stopsView() {
   const begin = (root) => {
     draw = () => {
       render(controls(pack, draw), root.querySelector("#stop-controls"));
-      const rows = rowsOf(pack, lists);
+      const rows = rowsOf(pack, farOf);
       root.querySelector("#stop-order").textContent = orderSaid();
       render(
         repeat(

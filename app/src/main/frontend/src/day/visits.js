@@ -6,7 +6,8 @@ import { book } from "./book.js";
 import { currentFix, offsetMinutes } from "./fix.js";
 import { deviceName } from "./device.js";
 import { filesOf } from "./form-files.js";
-import { lookUps, sha256, workHash, workOf } from "./pack.js";
+import { Near } from "./near.js";
+import { sha256, workHash, workOf } from "./pack.js";
 import { viewOf } from "../sheet/known.js";
 import * as store from "./store.js";
 
@@ -26,9 +27,8 @@ async function prepared(pack, hash, layer) {
     const form = engine.form(JSON.stringify(work.form), JSON.stringify(work.schema));
     if (!form) throw new Error(say("day.formCantRun", { why: problems(engine, work) }));
     const layers = engine.layers();
-    for (const text of await lookUps(pack)) layers.addPart(text);
     const peers = pack.layers.find((l) => l.layer === layer);
-    if (peers) layers.peers(JSON.stringify(peers.schema), JSON.stringify(peers.features));
+    if (peers?.schema.fields.some((f) => f.unique)) layers.peers(JSON.stringify(peers.schema), JSON.stringify(peers.features));
     ready.set(key, { work, form, layers });
   }
   return ready.get(key);
@@ -38,6 +38,8 @@ async function prepared(pack, hash, layer) {
 export async function openVisit(pack, feature, formId, existing) {
   const hash = existing?.work ?? workHash(pack, formId);
   const { work, form, layers } = await prepared(pack, hash, feature.layer);
+  const near = new Near(await loadEngine(), pack, layers);
+  await near.to(existing?.state?.place ?? feature.geometry);
   const fix = currentFix();
   const last = pack.last[formId]?.[feature.id];
   const visit = existing ?? {
@@ -69,17 +71,18 @@ export async function openVisit(pack, feature, formId, existing) {
     layers,
     visit.state ? JSON.stringify(visit.state) : "",
   );
-  return new OpenVisit(visit, open, work, await filesOf(pack, work.form));
+  return new OpenVisit(visit, open, work, { files: await filesOf(pack, work.form), near });
 }
 
 export class OpenVisit {
   #saving = Promise.resolve();
   #view;
 
-  /** @param {any} visit @param {any} open @param {any} work @param {Map<string, string>} files where what travels with the form is */
-  constructor(visit, open, work, files) {
+  /** @param {any} visit @param {any} open @param {any} work @param {{files: Map<string, string>, near: Near}} more where what travels with the form is, and what look-ups ask */
+  constructor(visit, open, work, { files, near }) {
     this.visit = visit;
     this.files = files;
+    this.near = near;
     this.open = open;
     this.#view = viewOf(open);
     this.work = work;
@@ -88,6 +91,12 @@ export class OpenVisit {
 
   view() {
     return this.#view();
+  }
+
+  /** Moves its position; look-ups have at hand what is there before. @param {number} lon @param {number} lat */
+  async moveTo(lon, lat) {
+    await this.near.to({ type: "Point", coordinates: [lon, lat] });
+    this.open.moveTo(lon, lat);
   }
 
   /** Keeps the visit as it is now. Changes after completion make it begun again, until it is saved again. */

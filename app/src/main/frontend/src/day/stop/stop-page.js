@@ -55,7 +55,7 @@ export async function stopPage({ root, visit, release, leave }) {
       scrollTo(0, 0);
     },
     takeBack: () => change(() => visit.open.undo()),
-    moveTo: (fix) => change(() => visit.open.moveTo(fix.lon, fix.lat)),
+    moveTo: (fix) => visit.moveTo(fix.lon, fix.lat).then(() => change(() => {})),
     save,
   };
   swipe(sheetBox, (step) => acts.go(state.page + step));

@@ -210,6 +210,15 @@ public final class FieldEngine {
   }
 
   /**
+   * How far, and which way, positions lie from somebody: takes longitude and latitude of each,
+   * gives metres and degrees clockwise from north of each.
+   */
+  @JSExport
+  public static double[] far(double[] positions, double longitude, double latitude) {
+    return StopOrder.from(new Coordinate(longitude, latitude), positions);
+  }
+
+  /**
    * The JPEG with position, time and direction in its EXIF; null when it is not a JPEG or has no
    * room for it.
    */

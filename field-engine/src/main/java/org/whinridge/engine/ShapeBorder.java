@@ -1,11 +1,13 @@
 package org.whinridge.engine;
 
 import com.eclipsesource.json.Json;
+import com.eclipsesource.json.JsonArray;
 import com.eclipsesource.json.JsonObject;
 import com.eclipsesource.json.JsonValue;
 import java.util.List;
 import java.util.Optional;
 import org.locationtech.jts.geom.Coordinate;
+import org.locationtech.jts.geom.Envelope;
 import org.locationtech.jts.geom.Geometry;
 import org.locationtech.jts.geom.Polygon;
 import org.whinridge.core.place.CoordinateSystem;
@@ -13,6 +15,7 @@ import org.whinridge.core.place.Geodesy;
 import org.whinridge.core.place.GeometryJson;
 import org.whinridge.core.place.GeometryKind;
 import org.whinridge.core.place.PlaneNearest;
+import org.whinridge.core.place.Reach;
 import org.whinridge.core.place.Reshaping;
 import org.whinridge.core.place.TypedPlace;
 import org.whinridge.core.text.Numbers;
@@ -24,7 +27,8 @@ final class ShapeBorder {
   /**
    * {@code {op, geometry, …}}: measure (kind) gives lengthM, areaM2 and what is wrong; split, less
    * and fill (lon, lat), part and hole (with) give geometries; typed (text, code, definition) gives
-   * a position. What can't be done gives {@code {}}.
+   * a position; reach (metres) gives the boxes [west, south, east, north] that hold all that lies
+   * so near. What can't be done gives {@code {}}.
    */
   static JsonObject run(JsonObject o) {
     if (o.getString("op", "").equals("typed")) return typed(o);
@@ -34,6 +38,7 @@ final class ShapeBorder {
     return switch (o.getString("op", "")) {
       case "distance" ->
           new JsonObject().add("distanceM", Numbers.round(PlaneNearest.distanceM(g.get(), at), 2));
+      case "reach" -> reach(g.get(), o.getDouble("metres", 0));
       case "measure" -> measure(g.get(), o.getString("kind", ""));
       case "split" -> Reshaping.split(g.get(), at).map(ShapeBorder::two).orElse(new JsonObject());
       case "less" -> one(Reshaping.withoutPart(g.get(), at));
@@ -46,6 +51,18 @@ final class ShapeBorder {
                   .flatMap(p -> Reshaping.withHole(g.get(), (Polygon) p)));
       default -> new JsonObject();
     };
+  }
+
+  private static JsonObject reach(Geometry g, double metres) {
+    JsonArray boxes = new JsonArray();
+    for (Envelope e : Reach.boxes(g.getEnvelopeInternal(), metres))
+      boxes.add(
+          new JsonArray()
+              .add(Numbers.json(e.getMinX()))
+              .add(Numbers.json(e.getMinY()))
+              .add(Numbers.json(e.getMaxX()))
+              .add(Numbers.json(e.getMaxY())));
+    return new JsonObject().add("boxes", boxes);
   }
 
   private static Optional<Geometry> geometry(JsonValue v) {

@@ -80,13 +80,23 @@ final class Pack {
       UUID layer, String name, JsonObject schema, boolean cut, List<JsonObject> features) {}
 
   /**
-   * What a layer that is looked up has around the stops.
+   * What a layer that is looked up has around the stops, in cells that are parts of their own: a
+   * device reads those around the place where it is.
    *
    * @param complete the box in degrees, [west, south, east, north], of which all features are here;
    *     null when the whole layer is
+   * @param reachM how far the round's look-ups reach, in metres
    */
   record LookUp(
-      UUID layer, String name, JsonObject schema, JsonArray complete, List<JsonObject> features) {}
+      UUID layer,
+      String name,
+      JsonObject schema,
+      JsonArray complete,
+      double reachM,
+      List<Cell> cells) {}
+
+  /** A part with features of a layer, and the box in degrees that holds them. */
+  record Cell(String part, JsonArray box) {}
 
   /** The place of a layer that is not there any more. */
   record Missing(@JsonProperty("missing") boolean isMissing) {}

@@ -35,6 +35,7 @@ import org.whinridge.core.layer.Schema;
 import org.whinridge.core.place.GeometryKind;
 import org.whinridge.core.place.Reach;
 import org.whinridge.core.text.Numbers;
+import org.whinridge.core.travel.Cells;
 import org.whinridge.core.travel.Outdoors;
 import tools.jackson.databind.json.JsonMapper;
 
@@ -54,6 +55,10 @@ class Packs {
   private static final String LAST = "last-";
   private static final String FEATURES = "features-";
   private static final String LOOK_UP = "lookup-";
+  private static final String CELL = "cell-";
+
+  /** So many features of a layer that is looked up travel in one part. */
+  private static final int IN_A_CELL = 500;
 
   /** The most features of a layer that travel where any asset may be visited. */
   private static final int MOST_ASSETS = 5000;
@@ -108,8 +113,9 @@ class Packs {
     Round round = rounds.forPerson(roundId, person);
     List<Pack.Part> parts = new ArrayList<>();
     long bytes = 0;
-    for (String name : names(round)) {
-      byte[] content = part(round, name);
+    Making making = new Making(round);
+    for (String name : making.names()) {
+      byte[] content = making.part(name);
       String hash = Sha256.of(content);
       made.put(new PartKey(roundId, name, hash), content);
       bytes += content.length;
@@ -126,25 +132,101 @@ class Packs {
     Round round = rounds.forPerson(roundId, person);
     byte[] named = made.getIfPresent(new PartKey(roundId, name, hash));
     if (named != null) return named;
-    if (!names(round).contains(name)) throw Refusal.notFound("thing.partOfThisPack");
-    return part(round, name);
+    Making making = new Making(round);
+    if (!making.names().contains(name)) throw Refusal.notFound("thing.partOfThisPack");
+    return making.part(name);
   }
 
   private Edition edition(UUID form) {
     return forms.newest(form).orElseThrow(() -> Refusal.refused("refused.formRoundNoPublished"));
   }
 
-  private Set<String> names(Round round) {
-    Set<String> out = new LinkedHashSet<>(List.of("round", "basemap", "map", "ground"));
-    for (Layer l : layersOf(round)) out.add(FEATURES + l.id());
-    for (UUID id : round.forms()) {
-      out.add(FORM + id);
-      out.add(LAST + id);
-      Form form = outdoorsForm(edition(id));
-      for (String layer : form.otherLayers().keySet()) out.add(LOOK_UP + layer);
-      for (String file : form.files()) if (files.has(round.projectId(), file)) out.add(FILE + file);
+  /** The parts of one round as they are now; what several of them need is found once. */
+  private final class Making {
+    private final Round round;
+    private final Map<UUID, LookedUp> lookedUp = new LinkedHashMap<>();
+
+    Making(Round round) {
+      this.round = round;
     }
-    return out;
+
+    Set<String> names() {
+      Set<String> out = new LinkedHashSet<>(List.of("round", "basemap", "map", "ground"));
+      for (Layer l : layersOf(round)) out.add(FEATURES + l.id());
+      for (UUID id : round.forms()) {
+        out.add(FORM + id);
+        out.add(LAST + id);
+        Form form = outdoorsForm(edition(id));
+        for (String layer : form.otherLayers().keySet()) {
+          out.add(LOOK_UP + layer);
+          int cells = lookedUp(UUID.fromString(layer)).cells.size();
+          for (int i = 0; i < cells; i++) out.add(cell(layer, i));
+        }
+        for (String file : form.files())
+          if (files.has(round.projectId(), file)) out.add(FILE + file);
+      }
+      return out;
+    }
+
+    byte[] part(String name) {
+      if (name.equals("basemap"))
+        return projects.basemap(round.projectId()).getBytes(StandardCharsets.UTF_8);
+      if (name.startsWith(FILE)) return file(round, name.substring(FILE.length()));
+      return json.writeValueAsBytes(content(name));
+    }
+
+    private Object content(String name) {
+      if (name.startsWith(FORM)) return work(round, id(name, FORM));
+      if (name.startsWith(LAST)) return lastVisits(round, id(name, LAST));
+      if (name.startsWith(FEATURES)) return features(round, layers.byId(id(name, FEATURES)));
+      if (name.startsWith(CELL)) {
+        String[] of = name.substring(CELL.length()).split("_");
+        LookedUp l = lookedUp(UUID.fromString(of[0]));
+        Schema schema = l.layer.orElseThrow().schema();
+        return l.cells.get(Integer.parseInt(of[1])).features().stream()
+            .map(f -> Outdoors.json(f, schema))
+            .toList();
+      }
+      return switch (name) {
+        case "round" -> plan(round);
+        case "map" -> map.map(round.projectId(), box(round));
+        case "ground" -> map.ground(round.projectId(), box(round)).orElse(null);
+        default -> lookup(id(name, LOOK_UP));
+      };
+    }
+
+    private LookedUp lookedUp(UUID id) {
+      LookedUp known = lookedUp.get(id);
+      if (known == null) lookedUp.put(id, known = find(round, id));
+      return known;
+    }
+
+    private Object lookup(UUID id) {
+      LookedUp l = lookedUp(id);
+      if (l.layer.isEmpty()) return new Pack.Missing(true);
+      List<Pack.Cell> cells = new ArrayList<>();
+      for (Cells.Cell c : l.cells)
+        cells.add(new Pack.Cell(cell(id.toString(), cells.size()), box(c.box())));
+      return new Pack.LookUp(
+          id,
+          l.layer.get().name(),
+          Outdoors.schemaJson(l.layer.get().schema()),
+          l.known.map(Packs::box).orElse(null),
+          l.reachM,
+          cells);
+    }
+  }
+
+  /**
+   * What a round looks up in a layer, if there is such a layer.
+   *
+   * @param known the box of which all features are there; empty for the whole layer
+   */
+  private record LookedUp(
+      Optional<Layer> layer, Optional<Envelope> known, double reachM, List<Cells.Cell> cells) {}
+
+  private static String cell(String layer, int number) {
+    return CELL + layer + "_" + number;
   }
 
   /** The layers on which its forms are filled. */
@@ -154,25 +236,6 @@ class Packs {
         .distinct()
         .map(layers::byId)
         .toList();
-  }
-
-  private byte[] part(Round round, String name) {
-    if (name.equals("basemap"))
-      return projects.basemap(round.projectId()).getBytes(StandardCharsets.UTF_8);
-    if (name.startsWith(FILE)) return file(round, name.substring(FILE.length()));
-    return json.writeValueAsBytes(content(round, name));
-  }
-
-  private Object content(Round round, String name) {
-    if (name.startsWith(FORM)) return work(round, id(name, FORM));
-    if (name.startsWith(LAST)) return lastVisits(round, id(name, LAST));
-    if (name.startsWith(FEATURES)) return features(round, layers.byId(id(name, FEATURES)));
-    return switch (name) {
-      case "round" -> plan(round);
-      case "map" -> map.map(round.projectId(), box(round));
-      case "ground" -> map.ground(round.projectId(), box(round)).orElse(null);
-      default -> lookup(round, id(name, LOOK_UP));
-    };
   }
 
   private static UUID id(String name, String before) {
@@ -278,26 +341,25 @@ class Packs {
     return box;
   }
 
-  private Object lookup(Round round, UUID id) {
+  private LookedUp find(Round round, UUID id) {
     Optional<Layer> other =
         layers.list(round.projectId()).stream().filter(l -> l.id().equals(id)).findFirst();
-    if (other.isEmpty()) return new Pack.Missing(true);
+    if (other.isEmpty()) return new LookedUp(other, Optional.empty(), 0, List.of());
     double reach = 0;
     for (UUID f : round.forms()) reach = Math.max(reach, edition(f).form().reachM());
-    List<Envelope> boxes = Reach.boxes(box(round), AROUND_M + reach);
-    Schema schema = other.get().schema();
-    List<Feature> there = queries.around(other.get(), box(round), AROUND_M + reach);
+    Envelope box = box(round);
+    List<Envelope> boxes = Reach.boxes(box, AROUND_M + reach);
+    List<Feature> there = queries.around(other.get(), box, AROUND_M + reach);
     // over the date line there are two boxes: only the stops' own is told then
-    Envelope known = boxes.size() == 1 ? boxes.get(0) : box(round);
-    return new Pack.LookUp(
-        id,
-        other.get().name(),
-        Outdoors.schemaJson(schema),
-        there.size() == other.get().count() ? null : complete(known),
-        there.stream().map(f -> Outdoors.json(f, schema)).toList());
+    Envelope known = boxes.size() == 1 ? boxes.get(0) : box;
+    return new LookedUp(
+        other,
+        there.size() == other.get().count() ? Optional.empty() : Optional.of(known),
+        reach,
+        Cells.of(there, IN_A_CELL));
   }
 
-  private static JsonArray complete(Envelope e) {
+  private static JsonArray box(Envelope e) {
     return new JsonArray()
         .add(Numbers.json(e.getMinX()))
         .add(Numbers.json(e.getMinY()))

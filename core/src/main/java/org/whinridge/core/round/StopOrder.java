@@ -9,10 +9,14 @@ import org.locationtech.jts.geom.prep.PreparedGeometryFactory;
 import org.whinridge.core.layer.Feature;
 import org.whinridge.core.place.Geodesy;
 import org.whinridge.core.place.GeometryJson;
+import org.whinridge.core.place.LocalPlane;
 import org.whinridge.core.place.PlaneNearest;
 
 /** Which features become stops, and how far and which way each lies. */
 public final class StopOrder {
+  /** As far as distances on a plane are right to one part in 100,000, in metres. */
+  private static final double PLANE_M = 50_000;
+
   private StopOrder() {}
 
   /** A feature as seen from where a person stands: metres, and degrees clockwise from north. */
@@ -24,13 +28,40 @@ public final class StopOrder {
    */
   public static List<Seen> byDistance(Coordinate here, List<Feature> features) {
     List<Seen> out = new ArrayList<>(features.size());
+    LocalPlane plane = new LocalPlane(here);
     for (Feature f : features) {
       if (f.geometry().isEmpty()) continue;
       Coordinate c = PlaneNearest.of(f.geometry().get(), here);
-      out.add(new Seen(f.id(), Geodesy.distanceM(here, c), Geodesy.bearingDeg(here, c)));
+      out.add(seen(f.id(), here, c, plane.flat(c.x, c.y)));
     }
     out.sort(Comparator.comparingDouble(Seen::distanceM).thenComparing(Seen::featureId));
     return out;
+  }
+
+  /**
+   * How far, and which way, positions lie from somebody: for lists of thousands.
+   *
+   * @param positions longitude and latitude of each, in degrees
+   * @return metres and degrees clockwise from north of each, in the same order
+   */
+  public static double[] from(Coordinate here, double[] positions) {
+    LocalPlane plane = new LocalPlane(here);
+    double[] out = new double[positions.length];
+    for (int i = 0; i + 1 < positions.length; i += 2) {
+      Coordinate there = new Coordinate(positions[i], positions[i + 1]);
+      Seen s = seen("", here, there, plane.flat(there.x, there.y));
+      out[i] = s.distanceM;
+      out[i + 1] = s.bearingDeg;
+    }
+    return out;
+  }
+
+  /** On the plane near by, since a list of thousands is sorted anew with each step; else exact. */
+  private static Seen seen(String id, Coordinate here, Coordinate there, Coordinate flat) {
+    double metres = Math.hypot(flat.x, flat.y);
+    if (metres > PLANE_M)
+      return new Seen(id, Geodesy.distanceM(here, there), Geodesy.bearingDeg(here, there));
+    return new Seen(id, metres, (Math.toDegrees(Math.atan2(flat.x, flat.y)) + 360) % 360);
   }
 
   /** The ids of the features that touch a rectangle in degrees, in the order given. */

@@ -62,7 +62,26 @@ class StopOrderTest {
     assertThat(seen.get(0).distanceM()).isCloseTo(least, within(0.1));
     assertThat(seen.get(0).distanceM()).isCloseTo(350 * Math.sqrt(2), within(1.5));
     assertThat(seen.get(0).bearingDeg()).isCloseTo(45, within(0.2));
-    assertThat(PlaneNearest.distanceM(line, here)).isEqualTo(seen.get(0).distanceM());
+    assertThat(PlaneNearest.distanceM(line, here)).isCloseTo(seen.get(0).distanceM(), within(0.01));
+  }
+
+  /** Held against GeographicLib, the reference implementation of Karney 2013. */
+  @Test
+  void distancesAndBearingsAreThoseOverGround() {
+    java.util.Random r = new java.util.Random(5);
+    for (int i = 0; i < 400; i++) {
+      Coordinate here = new Coordinate(-180 + 360 * r.nextDouble(), -89 + 178 * r.nextDouble());
+      double far = Math.pow(10, r.nextDouble() * 7);
+      var to =
+          net.sf.geographiclib.Geodesic.WGS84.Direct(here.y, here.x, 360 * r.nextDouble(), far);
+      Feature f = at("f", "{\"type\":\"Point\",\"coordinates\":[" + to.lon2 + "," + to.lat2 + "]}");
+      StopOrder.Seen seen = StopOrder.byDistance(here, List.of(f)).get(0);
+      assertThat(seen.distanceM()).isCloseTo(far, within(Math.max(1e-3, far * 2e-5)));
+      double turn = Math.abs(seen.bearingDeg() - (to.azi1 + 360) % 360);
+      assertThat(StopOrder.from(here, new double[] {to.lon2, to.lat2}))
+          .containsExactly(seen.distanceM(), seen.bearingDeg());
+      if (far > 10) assertThat(Math.min(turn, 360 - turn)).isLessThan(0.05);
+    }
   }
 
   @Test
