@@ -173,9 +173,8 @@ function row(pack, { feature, far, n, state }, note) {
   const about = [n === undefined ? say("day.noStop") : stateSaid(state), whose].filter(Boolean).join(" · ");
   return html`<li>
     <button type="button" class="stop" data-stop=${feature.id} @click=${() => openStop(pack, feature)}>
-      ${symbol(state)}<span
-        ><strong>${n === undefined ? "" : html`<span class="ordinal">${n}</span> `}${feature.caption}</strong
-        ><span class="quiet">${about}</span>${note ? html`<span>${note}</span>` : nothing}</span
+      ${symbol(state)}${n === undefined ? nothing : html`<span class="ordinal">${n}</span>`}<span
+        ><strong>${feature.caption}</strong><span class="quiet">${about}</span>${note ? html`<span>${note}</span>` : nothing}</span
       >
       <span class="far">${far === undefined ? nothing : metres(far.distanceM)}${far === undefined ? nothing : arrow(far.bearingDeg)}</span>
     </button>

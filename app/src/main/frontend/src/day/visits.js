@@ -34,12 +34,18 @@ async function prepared(pack, hash, layer) {
   return ready.get(key);
 }
 
+/** Where a visit is: where its pin was moved to, else where its feature is. */
+function placeOf(state, feature) {
+  const at = state?.place;
+  return at?.moved ? (at.geometry ?? { type: "Point", coordinates: [at.lon, at.lat] }) : feature.geometry;
+}
+
 /** Opens a feature with a form: goes on with its visit if one is here, else begins one. @param {any} pack @param {any} feature @param {string} formId @param {any} existing */
 export async function openVisit(pack, feature, formId, existing) {
   const hash = existing?.work ?? workHash(pack, formId);
   const { work, form, layers } = await prepared(pack, hash, feature.layer);
   const near = new Near(await loadEngine(), pack, layers);
-  await near.to(existing?.state?.place ?? feature.geometry);
+  await near.to(placeOf(existing?.state, feature));
   const fix = currentFix();
   const last = pack.last[formId]?.[feature.id];
   const visit = existing ?? {

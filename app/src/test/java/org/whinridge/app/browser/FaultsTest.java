@@ -113,7 +113,7 @@ class FaultsTest extends BrowserTest {
     Page elsewhere = stage.desk("inspector1");
     elsewhere.navigate(stage.base() + "/me");
     elsewhere.click("form[action='/me/sign-out-everywhere'] button");
-    elsewhere.waitForURL("**/sign-in*");
+    elsewhere.waitForURL(u -> u.endsWith("/sign-in?out"));
     day.click("nav >> text=Carried");
     day.click("#hand-in");
     assertThat(day.locator(".day-body .problem")).containsText("Nothing on this device is lost");

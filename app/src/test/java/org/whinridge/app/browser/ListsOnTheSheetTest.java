@@ -114,7 +114,7 @@ class ListsOnTheSheetTest extends BrowserTest {
     desk.click("text=Plan a round");
     desk.waitForSelector("#round-planner[data-ready]");
     desk.fill("#found", "OS-1021");
-    desk.locator("ul.card input[type=checkbox]").first().check();
+    desk.locator("[data-offer]").first().click();
     desk.fill("#name", name);
     desk.click("text=Make the round with");
     assertThat(desk.locator(".done")).containsText("The round is ready");
