@@ -76,7 +76,7 @@ export function wayPart(plan, outlook) {
             step="any"
             .value=${live(String(travel.kmh))}
             @change=${(e) => plan.setTravel({ kmh: Number(e.target.value) })}
-          />km/h</span
+          />${say("desk.round.kmh")}</span
         ></label
       >
     </div>

@@ -70,7 +70,7 @@ const within = (plan) =>
       max="50000"
       .value=${live(String(plan.withinM))}
       @change=${(e) => plan.set({ withinM: Math.max(0, Number(e.target.value) || 0) })}
-    />m</label
+    />${say("desk.round.m")}</label
   >`;
 
 /** @type {Record<string, (plan: Plan) => unknown>} */
