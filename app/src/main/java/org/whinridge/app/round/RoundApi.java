@@ -273,8 +273,12 @@ class RoundApi {
   /** A round as it goes. */
   @Needs(Right.SEE_WORK)
   @GetMapping("/api/p/{project}/rounds/{id}/live")
-  RoundLive.Now live(@PathVariable String project, @PathVariable UUID id) {
-    return live.of(projects.byKey(project).id(), id);
+  RoundLive.Now live(@PathVariable String project, @PathVariable UUID id, Principal person) {
+    RoundLive.Now now = live.of(projects.byKey(project).id(), id);
+    // where people are is for those alone who send them there
+    return members.rights(person.getName(), project).may(Right.PLAN_ROUNDS)
+        ? now
+        : now.withoutPlaces();
   }
 
   /** Stops for somebody else; {@code person} is "" for whoever of the round comes first. */

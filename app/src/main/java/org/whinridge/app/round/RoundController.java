@@ -59,7 +59,7 @@ class RoundController {
   String list(@PathVariable String project, Model model) {
     Project p = desk.open(project, "rounds", model);
     model.addAttribute("rounds", rounds.list(p.id()));
-    model.addAttribute("canPlan", !choices.all(p.id()).isEmpty());
+    model.addAttribute("canPlan", choices.any(p.id()));
     return "rounds";
   }
 
@@ -67,7 +67,7 @@ class RoundController {
   @GetMapping("/p/{project}/rounds/new")
   String plan(@PathVariable String project, Model model) {
     Project p = desk.open(project, "rounds", model);
-    model.addAttribute("canPlan", !choices.all(p.id()).isEmpty());
+    model.addAttribute("canPlan", choices.any(p.id()));
     return "round-new";
   }
 

@@ -50,6 +50,11 @@ class RoundForms {
     }
   }
 
+  /** Whether there is any that a new round can have. */
+  boolean any(UUID project) {
+    return forms.list(project).stream().anyMatch(f -> f.isInUse() && f.layer().isPresent());
+  }
+
   /** All that a new round can have. */
   List<One> all(UUID project) {
     return forms.list(project).stream()

@@ -62,7 +62,17 @@ class RoundLive {
    * @param outdoors to whom stops can be given
    */
   @JsonInclude(JsonInclude.Include.NON_NULL)
-  record Now(List<Stop> stops, List<Person> people, LocalDate end, List<String> outdoors) {}
+  record Now(List<Stop> stops, List<Person> people, LocalDate end, List<String> outdoors) {
+    Now withoutPlaces() {
+      return new Now(
+          stops,
+          people.stream()
+              .map(p -> new Person(p.name, p.done, p.given, p.contact, null, null))
+              .toList(),
+          end,
+          outdoors);
+    }
+  }
 
   /**
    * A stop, by its place in the order of visit from 1.
