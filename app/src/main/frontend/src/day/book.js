@@ -80,10 +80,27 @@ export async function load() {
   const packs = (await store.all("packs")).filter((p) => peopleOf(p).includes(book.person ?? ""));
   book.packs = await Promise.all(packs.map((p) => openPack(p.round)));
   book.visits = (await store.all("visits")).filter((v) => v.person === book.person);
+  for (const p of book.packs) p.made = madeIn(p);
   book.round = book.packs.find((p) => p.round === book.round?.round) ?? book.packs.at(-1) ?? null;
   index();
   sayLengthsIn(book.round?.plan.project?.units);
 }
+
+/** The features that visits on this device make and the pack does not have, by id. @param {any} pack @returns {Map<string, any>} */
+function madeIn(pack) {
+  const out = new Map();
+  for (const v of book.visits) {
+    if (v.round !== pack.round || !v.base?.made || pack.byId.has(v.feature) || out.has(v.feature)) continue;
+    out.set(v.feature, { ...v.base, caption: v.caption, geometry: placed(v.state?.place) });
+  }
+  return out;
+}
+
+/** Where a visit that was kept is. @param {any} at */
+export const placed = (at) => (at ? (at.geometry ?? { type: "Point", coordinates: [at.lon, at.lat] }) : null);
+
+/** A feature of a pack, or one that was made here. @param {any} pack @param {string} id */
+export const featureOf = (pack, id) => pack.byId.get(id) ?? pack.made.get(id);
 
 /** The visits on the device by round and feature, and what the office says of each stop; made once for each reading. */
 let visitsAt = new Map();
@@ -109,7 +126,7 @@ const isBack = (v) => v.office?.state === VISIT.SENT_BACK && v.status !== VISIT.
 
 /** The state of a stop as this device knows it: done when it was visited with each of its forms. */
 export function stopState(pack, featureId) {
-  const feature = pack.byId.get(featureId);
+  const feature = featureOf(pack, featureId);
   const last = formsFor(pack, feature).map((f) => visitsTo(pack, featureId, f.id).at(-1));
   if (last.some((v) => v && isBack(v))) return STOP.SENT_BACK;
   const known = stopOf(pack, featureId)?.state ?? STOP.TO_DO;

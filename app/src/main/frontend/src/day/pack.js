@@ -81,6 +81,7 @@ export async function open(roundId) {
   pack.features = pack.layers.flatMap((l) => l.features.map((f) => Object.assign(f, { layer: l.layer })));
   pack.byId = new Map(pack.features.map((f) => [f.id, f]));
   pack.stops = pack.plan.stops.filter((s) => pack.byId.has(s.feature));
+  pack.made = new Map();
   pack.isStop = new Set(pack.stops.map((s) => s.feature));
   opened.set(roundId, { of, pack });
   return pack;

@@ -1,15 +1,14 @@
 // Stops: where to go, by distance, in the order of visit, by name or state; found by tag or name. Assets that are no stops are there where the round allows them.
-import { loadEngine } from "../shell/engine.js";
-import { metres } from "../shell/format.js";
-import { number } from "../shell/styles.js";
 import { say } from "../shell/say.js";
 import { ALLOWS, STOP } from "../shell/states.js";
 import { symbol } from "../shell/symbols.js";
 import { html, nothing, render, repeat } from "../shell/view.js";
 import { stateSaid } from "../shell/words.js";
-import { book, stopOf, stopState } from "./book.js";
+import { book, featureOf, stopOf, stopState } from "./book.js";
+import { farFrom, farSaid } from "./far.js";
 import { currentFix, watchPosition } from "./fix.js";
 import { noRound } from "./notes.js";
+import { newButton } from "./stop/new.js";
 import { openStop } from "./stop/open.js";
 
 /** So many are listed at first, and so many more each time. */
@@ -19,31 +18,6 @@ const LEFT = [STOP.SENT_BACK, STOP.STARTED, STOP.TO_DO];
 
 /** How the list is looked at; kept while the page lives. */
 const look = { sort: "near", which: "mine", layer: "", wanted: "", listed: LISTED };
-
-/** How features lie from somebody, made ready once for a pack. @type {WeakMap<any, (fix: any) => Map<string, {distanceM: number, bearingDeg: number}>>} */
-const seen = new WeakMap();
-async function farFrom(pack) {
-  const known = seen.get(pack);
-  if (known) return known;
-  const engine = await loadEngine();
-  const points = pack.features.filter((f) => f.geometry?.type === "Point");
-  const positions = Float64Array.from(points.flatMap((f) => f.geometry.coordinates.slice(0, 2)));
-  // lines and areas lie as far as their nearest spot; no more of them is read than where they are
-  const lists = pack.layers.map(({ schema, features }) => {
-    const shapes = features.filter((f) => f.geometry && f.geometry.type !== "Point");
-    const bare = shapes.map(({ id, geometry }) => ({ type: "Feature", id, geometry, properties: {} }));
-    return engine.stops(JSON.stringify({ schema: { kind: schema.kind, fields: [] }, features: bare }));
-  });
-  const far = (fix) => {
-    const out = new Map();
-    const at = engine.far(positions, fix.lon, fix.lat);
-    points.forEach((f, i) => out.set(f.id, { distanceM: at[2 * i], bearingDeg: at[2 * i + 1] }));
-    for (const l of lists) for (const s of JSON.parse(l.from(fix.lon, fix.lat))) out.set(s.id, s);
-    return out;
-  };
-  seen.set(pack, far);
-  return far;
-}
 
 /** Whether a stop is somebody else's. */
 const isOthers = (pack, id) => Boolean(stopOf(pack, id)?.person) && stopOf(pack, id)?.person !== book.person;
@@ -59,10 +33,12 @@ const rank = (state) => (LEFT.includes(state) ? LEFT.indexOf(state) : LEFT.lengt
 function rowsOf(pack, farOf) {
   const fix = currentFix();
   const far = fix ? farOf(fix) : new Map();
-  const ids = look.which === "all" ? pack.features.map((f) => f.id) : pack.stops.map((s) => s.feature);
+  const given = look.which === "all" ? pack.features.map((f) => f.id) : pack.stops.map((s) => s.feature);
+  // what was made here comes first, as what was done last
+  const ids = [...[...pack.made.keys()].toReversed(), ...given];
   const order = new Map(pack.stops.map((s, i) => [s.feature, i + 1]));
   const rows = ids
-    .map((id) => ({ feature: pack.byId.get(id), far: far.get(id), n: order.get(id), state: stopState(pack, id) }))
+    .map((id) => ({ feature: featureOf(pack, id), far: far.get(id), n: order.get(id), state: stopState(pack, id) }))
     .filter((r) => !look.layer || r.feature.layer === look.layer)
     .filter((r) => !look.wanted || r.feature.caption.toLowerCase().includes(look.wanted))
     .filter((r) => look.which !== "left" || (LEFT.includes(r.state) && !isOthers(pack, r.feature.id)))
@@ -86,9 +62,11 @@ function controls(pack, draw) {
     ["mine", others ? say("day.myStops") : say("day.allStops")],
     ["left", say("day.leftToDo")],
     ...(others ? [["stops", say("day.othersToo")]] : []),
-    ...(pack.plan.round.allows === ALLOWS.ANY ? [["all", say("day.allAssets")]] : []),
+    ...(pack.plan.round.allows !== ALLOWS.STOPS ? [["all", say("day.allAssets")]] : []),
   ];
   if (!which.some(([value]) => value === look.which)) look.which = "mine";
+  // a round without stops is of assets
+  if (pack.stops.length === 0 && look.which === "mine") look.which = which.at(-1)?.[0] ?? "mine";
   const layers = pack.layers.map((l) => [l.layer, l.name]);
   if (!layers.some(([id]) => id === look.layer)) look.layer = "";
   return html`<div class="q-answer">
@@ -133,6 +111,7 @@ export async function stopsView() {
         @input=${find}
       />
     </div>
+    ${newButton(pack)}
     <div id="stop-controls"></div>
     <p class="quiet" id="stop-order"></p>
     <ol class="flex flex-col gap-2" id="stop-list"></ol>
@@ -159,7 +138,7 @@ export async function stopsView() {
 }
 
 function more(n, draw) {
-  if (n === 0) return html`<p>${say("day.noStopFound")}</p>`;
+  if (n === 0) return html`<p>${say(look.wanted || look.layer ? "day.noStopFound" : "day.nothingHere")}</p>`;
   if (n <= look.listed) return nothing;
   const on = () => {
     look.listed += LISTED;
@@ -170,18 +149,18 @@ function more(n, draw) {
 
 function row(pack, { feature, far, n, state }, note) {
   const whose = isOthers(pack, feature.id) ? say("day.stopOf", { person: stopOf(pack, feature.id)?.person ?? "" }) : "";
-  const about = [n === undefined ? say("day.noStop") : stateSaid(state), whose].filter(Boolean).join(" · ");
+  const about = [
+    n === undefined && state === STOP.TO_DO ? (feature.made ? say("day.madeHere") : say("day.noStop")) : stateSaid(state),
+    whose,
+  ]
+    .filter(Boolean)
+    .join(" · ");
   return html`<li>
     <button type="button" class="stop" data-stop=${feature.id} @click=${() => openStop(pack, feature)}>
       ${symbol(state)}${n === undefined ? nothing : html`<span class="ordinal">${n}</span>`}<span
         ><strong>${feature.caption}</strong><span class="quiet">${about}</span>${note ? html`<span>${note}</span>` : nothing}</span
       >
-      <span class="far">${far === undefined ? nothing : metres(far.distanceM)}${far === undefined ? nothing : arrow(far.bearingDeg)}</span>
+      <span class="far">${farSaid(far)}</span>
     </button>
   </li>`;
-}
-
-function arrow(degrees) {
-  const turn = Math.round(degrees);
-  return html`<span title=${say("day.fromNorth", { degrees: number(turn) })}>${symbol("here", turn)}</span>`;
 }

@@ -3,7 +3,7 @@ import { bytes } from "../shell/format.js";
 import { day, when } from "../shell/styles.js";
 import { Failure } from "../shell/server.js";
 import { say } from "../shell/say.js";
-import { STOP } from "../shell/states.js";
+import { STOP, VISIT } from "../shell/states.js";
 import { html, live, nothing } from "../shell/view.js";
 import { book, stopState, tell } from "./book.js";
 import { show } from "./frame.js";
@@ -32,13 +32,19 @@ function done(r, pack) {
   return pack.stops.filter((s) => OVER.includes(stopState(pack, s.feature))).length;
 }
 
+/** What was done in a round that has no stops, as this device knows. */
+function visitsMade(r) {
+  const n = book.visits.filter((v) => v.round === r.id && v.status !== VISIT.BEGUN).length;
+  return r.expected ? say("day.visitsOf", { n, of: r.expected }) : say("day.visitsMade", { n });
+}
+
 const holds = (pack) => ({
   features: pack.features.length,
   visits: Object.values(pack.last).reduce((n, of) => n + Object.keys(of).length, 0),
 });
 
 function card(r, pack) {
-  const stops = say("day.stopsDone", { done: done(r, pack), of: r.stops.length });
+  const stops = r.stops.length ? say("day.stopsDone", { done: done(r, pack), of: r.stops.length }) : visitsMade(r);
   const go = () => {
     book.round = pack;
     return show("stops");

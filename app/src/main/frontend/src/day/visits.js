@@ -2,7 +2,7 @@
 import { inWords, say } from "../shell/say.js";
 import { VISIT } from "../shell/states.js";
 import { loadEngine } from "../shell/engine.js";
-import { book } from "./book.js";
+import { book, placed as placeKept } from "./book.js";
 import { currentFix, offsetMinutes } from "./fix.js";
 import { deviceName } from "./device.js";
 import { filesOf } from "./form-files.js";
@@ -34,10 +34,11 @@ async function prepared(pack, hash, layer) {
   return ready.get(key);
 }
 
-/** Where a visit is: where its pin was moved to, else where its feature is. */
-function placeOf(state, feature) {
+/** Where a visit is: where its pin was moved to, else where its feature is; a new one is where the device is. */
+function placeOf(state, feature, fix) {
   const at = state?.place;
-  return at?.moved ? (at.geometry ?? { type: "Point", coordinates: [at.lon, at.lat] }) : feature.geometry;
+  if (at && (at.moved || feature.made)) return placeKept(at);
+  return feature.geometry ?? (feature.made && fix ? { type: "Point", coordinates: [fix.lon, fix.lat] } : null);
 }
 
 /** Opens a feature with a form: goes on with its visit if one is here, else begins one. @param {any} pack @param {any} feature @param {string} formId @param {any} existing */
@@ -45,8 +46,8 @@ export async function openVisit(pack, feature, formId, existing) {
   const hash = existing?.work ?? workHash(pack, formId);
   const { work, form, layers } = await prepared(pack, hash, feature.layer);
   const near = new Near(await loadEngine(), pack, layers);
-  await near.to(placeOf(existing?.state, feature));
   const fix = currentFix();
+  await near.to(placeOf(existing?.state, feature, fix));
   const last = pack.last[formId]?.[feature.id];
   const visit = existing ?? {
     id: crypto.randomUUID(),
@@ -67,16 +68,19 @@ export async function openVisit(pack, feature, formId, existing) {
       offset: offsetMinutes(),
       edition: work.edition,
       position: fix ? { lon: fix.lon, lat: fix.lat, accuracy: fix.accuracy, height: fix.height, bearing: fix.bearing } : undefined,
+      ...(feature.made && { new: feature.made }),
       last: last?.answers,
       lastDay: last?.day,
     },
   };
   const open = form.visit(
     JSON.stringify({ ...visit.start, system: work.system }),
-    JSON.stringify(visit.base),
+    visit.base.made ? "" : JSON.stringify(visit.base),
     layers,
     visit.state ? JSON.stringify(visit.state) : "",
   );
+  // another form of what was made here begins where the first one is
+  if (!existing && feature.made && feature.geometry) open.reshape(JSON.stringify(feature.geometry));
   return new OpenVisit(visit, open, work, { files: await filesOf(pack, work.form), near });
 }
 
@@ -105,11 +109,18 @@ export class OpenVisit {
     this.open.moveTo(lon, lat);
   }
 
+  /** Gives it another place, of its layer's kind. @param {any} geometry GeoJSON */
+  async reshape(geometry) {
+    await this.near.to(geometry);
+    this.open.reshape(JSON.stringify(geometry));
+  }
+
   /** Keeps the visit as it is now. Changes after completion make it begun again, until it is saved again. */
   async keep(status = VISIT.BEGUN) {
     this.touched = true;
     const v = this.visit;
     v.state = JSON.parse(this.open.saved());
+    if (v.base.made) v.caption = this.view().caption || v.caption;
     v.status = status;
     v.changedAt = new Date().toISOString();
     if (status === VISIT.COMPLETE) {

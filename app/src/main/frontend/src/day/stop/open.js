@@ -29,6 +29,21 @@ async function existingVisit(pack, feature, form) {
   return (await store.all("visits")).filter((v) => here(v) && goesOn(v)).at(-1);
 }
 
+/** Begins what nobody knew, with a form. @param {any} pack @param {{form: string, layer: string, preset: any, called: string}} what */
+export function openNew(pack, { form, layer, preset, called }) {
+  const feature = {
+    type: "Feature",
+    id: crypto.randomUUID(),
+    layer,
+    geometry: null,
+    properties: {},
+    version: 0,
+    made: preset,
+    caption: called,
+  };
+  return openWith(pack, feature, form);
+}
+
 /** Opens a stop; where it has several forms, one of them is chosen first. */
 export async function openStop(pack, feature) {
   const forms = formsFor(pack, feature);

@@ -55,6 +55,11 @@ export async function stopPage({ root, visit, release, leave }) {
       scrollTo(0, 0);
     },
     takeBack: () => change(() => visit.open.undo()),
+    placeOnMap: async () => {
+      const { placeOnMap } = await import("./place-map.js");
+      const shape = await placeOnMap(visit);
+      if (shape) await visit.reshape(shape).then(() => change(() => {}));
+    },
     moveTo: (fix) => visit.moveTo(fix.lon, fix.lat).then(() => change(() => {})),
     save,
   };

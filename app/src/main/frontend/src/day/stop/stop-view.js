@@ -28,7 +28,7 @@ export function stopView({ view, state, acts, sheetBox, engine, visit }) {
     <button type="button" class="trail" id="trail" @click=${acts.points}>${trail(view)}<span>${openWords(view.points)}</span></button>
     <div class="day-body">
       <div aria-live="polite">${note(state.note)}</div>
-      ${points(view, state, acts)} ${guidance(visit)} ${sheetBox} ${placeCard(view, engine, acts)} ${turn(view, state, acts)}
+      ${points(view, state, acts)} ${guidance(visit)} ${sheetBox} ${placeCard(view, engine, acts, visit)} ${turn(view, state, acts)}
     </div>
     ${foot(view, state, acts)}`;
 }
@@ -86,7 +86,9 @@ function distance(engine, place, fix) {
   return JSON.parse(engine.shape(JSON.stringify({ op: "distance", geometry, lon: fix.lon, lat: fix.lat }))).distanceM;
 }
 
-function placeCard(view, engine, acts) {
+function placeCard(view, engine, acts, visit) {
+  const { kind } = visit.work.schema;
+  if (kind === "table") return nothing;
   const fix = currentFix();
   const away = fix && view.place ? say("day.standAway", { far: metres(distance(engine, view.place, fix)) }) : "";
   const at = view.place ? `${fixed(view.place.lat, 5)}°, ${fixed(view.place.lon, 5)}°.` : say("day.noPlace");
@@ -94,12 +96,15 @@ function placeCard(view, engine, acts) {
   return html`<div class="card" id="place">
     <p><strong>${say("day.place")} </strong>${at} ${away}</p>
     ${
-      fix
+      fix && kind === "point"
         ? html`<button type="button" class="plain" id="move-here" @click=${move}>
             ${say("day.moveHere", { accuracy: Math.round(fix.accuracy) })}
           </button>`
         : nothing
     }
+    <button type="button" class="plain" id="place-map" @click=${acts.placeOnMap}>
+      ${say(kind === "point" ? "day.placeOnMap" : kind === "line" ? "day.drawLine" : "day.drawArea")}
+    </button>
   </div>`;
 }
 

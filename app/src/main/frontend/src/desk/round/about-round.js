@@ -129,6 +129,22 @@ function people(plan) {
   </fieldset>`;
 }
 
+/** Where what is no stop may be visited. @param {Plan} plan */
+function area(plan) {
+  return html`<div class="flex gap-2 flex-wrap items-center" id="round-area">
+    <span>${plan.area ? say("desk.round.inArea") : say("desk.round.noArea")}</span>
+    <button
+      type="button"
+      id="draw-area"
+      aria-pressed=${String(plan.tool === "area")}
+      @click=${() => plan.set({ tool: "area", asking: "" })}
+    >
+      ${plan.area ? say("desk.round.drawAreaAnew") : say("desk.round.drawArea")}
+    </button>
+    ${plan.area ? html`<button type="button" class="plain" @click=${() => plan.setArea(null)}>${say("desk.round.dropArea")}</button>` : nothing}
+  </div>`;
+}
+
 /** @param {Plan} plan */
 export function aboutPart(plan) {
   const { typed } = plan;
@@ -137,6 +153,7 @@ export function aboutPart(plan) {
   const allows = [
     [ALLOWS.STOPS, say("desk.round.allowsStops")],
     [ALLOWS.ANY, say("desk.round.allowsAny")],
+    [ALLOWS.NEW, say("desk.round.allowsNew")],
   ];
   return html`<section class="flex flex-col gap-2" id="round-about">
     ${people(plan)}
@@ -154,15 +171,15 @@ export function aboutPart(plan) {
     ${
       typed.allows === ALLOWS.STOPS
         ? nothing
-        : html`<label
-            >${say("desk.round.expected")}<input
-              type="number"
-              class="w-28"
-              id="expected"
-              min="0"
-              .value=${live(typed.expected)}
-              @input=${text("expected")}
-          /></label>`
+        : html`${area(plan)}<label
+              >${say("desk.round.expected")}<input
+                type="number"
+                class="w-28"
+                id="expected"
+                min="0"
+                .value=${live(typed.expected)}
+                @input=${text("expected")}
+            /></label>`
     }
     <label class="flex items-center gap-2"
       ><input

@@ -39,6 +39,7 @@ const HOW = {
   line: "desk.round.howLine",
   start: "desk.round.howEnd",
   end: "desk.round.howEnd",
+  area: "desk.round.howArea",
 };
 
 /** @param {Plan} plan */

@@ -1,6 +1,4 @@
 // A round as it goes: its stops by state on the map and in the list, who did what and where they are; stops are given to others while they are out.
-import { withBasemaps } from "../../map/basemaps.js";
-import * as maps from "../../map/map.js";
 import { say } from "../../shell/say.js";
 import { getJson, post } from "../../shell/server.js";
 import { STOP } from "../../shell/states.js";
@@ -8,6 +6,7 @@ import { day, when } from "../../shell/styles.js";
 import { symbol } from "../../shell/symbols.js";
 import { drawn, html, live, nothing, repeat } from "../../shell/view.js";
 import { stateSaid } from "../../shell/words.js";
+import { liveMap } from "./live-map.js";
 
 /** How often it is asked how the round is, in milliseconds. */
 const AGAIN = 30_000;
@@ -18,7 +17,7 @@ const LISTED = 300;
 
 class Live {
   /** @type {RoundNow} */
-  now = { stops: [], people: [], outdoors: [] };
+  now = { stops: [], beside: [], besides: 0, people: [], outdoors: [] };
   /** @type {Set<string>} */
   chosen = new Set();
   to = "";
@@ -118,7 +117,7 @@ function giving(state) {
 /** @param {Live} state @param {string} project @param {(id: string) => void} look */
 function list(state, project, look) {
   const { stops } = state.now;
-  if (stops.length === 0) return html`<p>${say("desk.round.none")}</p>`;
+  if (stops.length === 0) return nothing;
   const row = (s) => {
     const caption = s.caption || say("desk.round.removed");
     const about = [stateSaid(s.state) + (s.reason ? ": " + s.reason : ""), s.person ? say("desk.round.for", { person: s.person }) : ""];
@@ -162,45 +161,22 @@ function list(state, project, look) {
     }`;
 }
 
-/** The stops and people on the map. @param {HTMLElement} box @param {string} project */
-async function mapOf(box, project) {
-  const map = maps.makeMap(box);
-  await withBasemaps(map, project);
-  const states = new Map();
-  const stops = /** @type {any} */ (maps.stopLayer(map, (id) => states.get(id)).getSource());
-  const there = maps.featureLayer(map, () => true);
-  const where = /** @type {any} */ (there.getSource());
-  let shown = false;
-  map.on("singleclick", (e) => {
-    const hit = map.forEachFeatureAtPixel(e.pixel, (f) => f, { layerFilter: (l) => l.getSource?.() === stops, hitTolerance: 10 });
-    const id = /** @type {any} */ (hit)?.getId();
-    if (id) document.querySelector(`[data-stop="${id}"]`)?.scrollIntoView({ block: "center" });
-  });
-  /** @param {RoundNow} now */
-  const show = (now) => {
-    states.clear();
-    stops.clear(true);
-    for (const s of now.stops) {
-      states.set(s.id, s.state);
-      if (s.geometry) stops.addFeature(maps.featureOf(s.geometry, s.id, { caption: `${s.place} · ${s.caption}` }));
-    }
-    where.clear(true);
-    for (const p of now.people)
-      if (p.at)
-        where.addFeature(
-          maps.featureOf({ type: "Point", coordinates: p.at }, p.name, {
-            caption: say("desk.round.whereAt", { person: p.name, when: when(p.atWhen ?? "") }),
-          }),
-        );
-    if (!shown && now.stops.length) maps.show(map, stops.getExtent());
-    shown ||= now.stops.length > 0;
-  };
-  /** @param {string} id */
-  const look = (id) => {
-    const f = stops.getFeatureById(id);
-    if (f) maps.show(map, f.getGeometry().getExtent());
-  };
-  return { show, look };
+/** Visits to what is no stop. @param {Live} state @param {string} project */
+function beside({ now }, project) {
+  if (now.besides === 0) return now.stops.length ? nothing : html`<p>${say("desk.round.noVisitYet")}</p>`;
+  return html`<section>
+    <h2 class="label">${say(now.stops.length ? "desk.round.beside" : "desk.round.visits", { n: now.besides })}</h2>
+    <ul class="grid gap-2" id="round-beside">
+      ${now.beside.map(
+        (v) =>
+          html`<li class="card">
+            ${symbol(v.state)}
+            <a href="/p/${project}/hand-ins/${v.visit}">${v.caption || say(v.makes ? "desk.round.newAsset" : "desk.round.removed")}</a>
+            <p class="quiet">${stateSaid(v.state)} · ${v.by} · ${when(v.at)}</p>
+          </li>`,
+      )}
+    </ul>
+  </section>`;
 }
 
 /** @param {HTMLElement} box */
@@ -210,10 +186,10 @@ export async function livePage(box) {
   /** @type {() => void} */
   let draw = () => {};
   const state = new Live(`/api/p/${project}/rounds/${round}`, plans === "true", () => draw());
-  const map = await mapOf(part("round-map"), project);
+  const map = await liveMap(part("round-map"), project);
   const all = [
     drawn(part("round-told"), () => told(state)),
-    drawn(part("round-side"), () => html`${people(state)}${giving(state)}${list(state, project, map.look)}`),
+    drawn(part("round-side"), () => html`${people(state)}${giving(state)}${list(state, project, map.look)}${beside(state, project)}`),
   ];
   let known = state.now;
   draw = () => {

@@ -1,6 +1,7 @@
 // What a round would be: of what it is made, in which order, how long; and making it.
 import { say } from "../../shell/say.js";
 import { getJson, post } from "../../shell/server.js";
+import { ALLOWS } from "../../shell/states.js";
 import { findAgain } from "./choosing.js";
 import { Plan } from "./plan.js";
 
@@ -85,21 +86,23 @@ export function make(plan) {
     ? plan.ways.map((w) => ({ people: w.people, stops: w.stops.map(stop) }))
     : [{ people: plan.people, stops: plan.order.map(stop) }];
   const days = { starts: starts || null, due: due || null, expected: expected ? Number(expected) : null };
-  const body = { ...typed, ...days, forms: plan.forms, travel: travelSaid(plan.travel), parts };
+  const area = typed.allows === ALLOWS.STOPS ? null : plan.area;
+  const body = { ...typed, ...days, area, forms: plan.forms, travel: travelSaid(plan.travel), parts };
   return plan.trying(async () => (await post(plan.base, body)).address);
 }
 
 /** What is kept of a plan until it is made. @param {Plan} plan */
-export function keepable({ forms, people, typed, travel, stops }) {
-  return { forms, people, typed, travel, stops: [...stops.values()].map((s) => ({ id: s.id, note: s.note })) };
+export function keepable({ forms, people, typed, area, travel, stops }) {
+  return { forms, people, typed, area, travel, stops: [...stops.values()].map((s) => ({ id: s.id, note: s.note })) };
 }
 
 /** Goes on with a plan that was kept; forms and people that are not there any more are left out. @param {Plan} plan @param {ReturnType<typeof keepable>} was */
-export async function goOn(plan, { forms, people, typed, travel, stops }) {
+export async function goOn(plan, { forms, people, typed, area, travel, stops }) {
   plan.forms = plan.planning.forms.map((f) => f.id).filter((f) => forms.includes(f));
   plan.people = plan.planning.people.filter((p) => people.includes(p));
   Object.assign(plan.typed, typed);
   Object.assign(plan.travel, travel);
+  plan.area = area ?? null;
   await plan.trying(() => findAgain(plan, stops));
   plan.measure();
 }
@@ -111,9 +114,9 @@ export async function begin(project, like, changed) {
   if (planning.forms.length === 1) plan.forms = [planning.forms[0].id];
   const { like: of } = planning;
   if (of) {
-    const { name, note, allows, tellsPosition, forms, people, travel, stops } = of;
+    const { name, note, allows, tellsPosition, forms, people, area, travel, stops } = of;
     const typed = { ...plan.typed, name, note, allows, tellsPosition };
-    await goOn(plan, { forms, people, typed, travel: travelOf(travel), stops });
+    await goOn(plan, { forms, people, typed, area, travel: travelOf(travel), stops });
   }
   return plan;
 }

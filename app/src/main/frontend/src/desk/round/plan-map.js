@@ -6,6 +6,7 @@ import Text from "ol/style/Text.js";
 import { withBasemaps } from "../../map/basemaps.js";
 import { LayerOnMap } from "../../map/layer-on-map.js";
 import * as maps from "../../map/map.js";
+import { ALLOWS } from "../../shell/states.js";
 import { choose, turn } from "./choosing.js";
 
 const FONT = '600 12px "Atkinson Hyperlegible Next Variable", sans-serif';
@@ -15,6 +16,7 @@ const DASHES = [undefined, [10, 6], [2, 6], [14, 4, 2, 4], [6, 3], [18, 8]];
 const STROKES = {
   shape: { type: "Polygon", freehandCondition: (e) => e.originalEvent.shiftKey },
   line: { type: "LineString", freehandCondition: (e) => e.originalEvent.shiftKey },
+  area: { type: "Polygon", freehandCondition: (e) => e.originalEvent.shiftKey },
   start: { type: "Point" },
   end: { type: "Point" },
 };
@@ -31,6 +33,11 @@ const chosenMark = (isShown) =>
       declutterMode: "none",
     }),
   });
+
+const areaStyle = new maps.Style({
+  stroke: new maps.Stroke({ color: "#1f2a30", width: 2, lineDash: [3, 5] }),
+  fill: new maps.Fill({ color: "rgba(251, 249, 243, 0.35)" }),
+});
 
 function wayStyle(i) {
   return new maps.Style({ zIndex: 1, stroke: new maps.Stroke({ color: "#6a3d7c", width: 2, lineDash: DASHES[i % DASHES.length] }) });
@@ -149,7 +156,7 @@ export class PlanMap {
     this.#fit();
     this.#use(this.plan.tool);
     const { plan } = this;
-    const now = JSON.stringify([plan.order, plan.ways.map((w) => w.stops.length), plan.shown, plan.travel]);
+    const now = JSON.stringify([plan.order, plan.ways.map((w) => w.stops.length), plan.shown, plan.travel, plan.area, plan.typed.allows]);
     if (now === this.#drawn) return;
     this.#drawn = now;
     for (const l of this.layers.values()) l.redraw();
@@ -158,6 +165,7 @@ export class PlanMap {
     const ways = plan.ways.length ? plan.ways.map((w) => w.stops) : [plan.order];
     ways.forEach((stops, i) => features.push(...this.#way(stops, i, plan.split ? letter(i) : "")));
     const { start, end: last, back } = plan.travel;
+    if (plan.area && plan.typed.allows !== ALLOWS.STOPS) features.push(this.#area(plan.area));
     if (start) features.push(this.#end(start, this.words.start));
     if (last && !back) features.push(this.#end(last, this.words.end));
     this.source.addFeatures(features);
@@ -186,6 +194,11 @@ export class PlanMap {
       out.push(line);
     }
     return out;
+  }
+  #area(shape) {
+    const f = maps.featureOf(shape);
+    f.setStyle(areaStyle);
+    return f;
   }
   #end(at, word) {
     const f = new maps.Feature(new maps.Point(maps.fromLonLat(at)));
@@ -216,6 +229,7 @@ export class PlanMap {
     const { plan } = this;
     // the click that ends the stroke is none on a feature
     setTimeout(() => plan.set({ tool: "" }), 300);
+    if (tool === "area") return plan.setArea(shape);
     if (tool === "start") return plan.setTravel({ start: within(shape.coordinates) });
     if (tool === "end") return plan.setTravel({ end: within(shape.coordinates), back: false });
     return choose(plan, { shape, ...(tool === "line" && { withinM: plan.withinM }) });

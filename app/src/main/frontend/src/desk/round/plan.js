@@ -22,6 +22,8 @@ export class Plan {
   typed = { name: "", note: "", starts: "", due: "", expected: "", allows: ALLOWS.STOPS, tellsPosition: false };
   /** @type {{kmh: number, start: number[] | null, end: number[] | null, back: boolean}} */
   travel = { kmh: 0, start: null, end: null, back: false };
+  /** Where assets may be visited that are no stops, GeoJSON; null for anywhere. @type {any} */
+  area = null;
   /** Whether what is found is taken away. */
   taking = false;
   /** What the map does with the next strokes: "" for looking. */
@@ -170,6 +172,12 @@ export class Plan {
     Object.assign(this.travel, more);
     this.tool = "";
     this.measure();
+    this.changed();
+  }
+  /** Says where what is no stop may be visited. @param {any} area */
+  setArea(area) {
+    this.area = area;
+    this.tool = "";
     this.changed();
   }
   /** @param {Partial<Plan["typed"]>} more */

@@ -68,10 +68,17 @@ class DayController {
 
   /**
    * A round as the day book lists it; {@code due} is "" when it has no date, without people it is
-   * for anyone.
+   * for anyone; {@code allows} is core's RoundAllows, {@code expected} 0 when nobody said.
    */
   record MyRound(
-      UUID id, String name, String note, String due, List<String> people, List<MyStop> stops) {
+      UUID id,
+      String name,
+      String note,
+      String due,
+      List<String> people,
+      String allows,
+      int expected,
+      List<MyStop> stops) {
     static MyRound of(Round r) {
       return new MyRound(
           r.id(),
@@ -79,6 +86,8 @@ class DayController {
           r.note(),
           r.due().map(Object::toString).orElse(""),
           r.people(),
+          r.allows().id(),
+          r.when().expected(),
           r.stops().stream().map(MyStop::of).toList());
     }
   }

@@ -37,6 +37,8 @@ final class Pack {
    * @param due "" when it has no date
    * @param people who goes; nobody for anyone
    * @param allows what else may be visited: core's RoundAllows
+   * @param expected how many visits are expected; 0 when nobody said
+   * @param area where that is, GeoJSON; null for anywhere
    */
   record Round(
       UUID id,
@@ -45,6 +47,8 @@ final class Pack {
       String due,
       List<String> people,
       String allows,
+      int expected,
+      JsonObject area,
       boolean tellsPosition) {}
 
   /** A form of the round, whose part is named after its id, and the layer on which it is filled. */
@@ -74,10 +78,16 @@ final class Pack {
   /**
    * The features of a layer that may be visited, each a GeoJSON feature with its caption.
    *
+   * @param look how it is drawn; what a new one can be begun as stands in its legend
    * @param cut whether there are more around than are taken along
    */
   record Features(
-      UUID layer, String name, JsonObject schema, boolean cut, List<JsonObject> features) {}
+      UUID layer,
+      String name,
+      JsonObject schema,
+      JsonObject look,
+      boolean cut,
+      List<JsonObject> features) {}
 
   /**
    * What a layer that is looked up has around the stops, in cells that are parts of their own: a

@@ -23,6 +23,7 @@ import org.whinridge.app.form.Forms;
 import org.whinridge.app.layer.Layer;
 import org.whinridge.app.layer.LayerQueries;
 import org.whinridge.app.layer.Layers;
+import org.whinridge.app.layer.look.Looks;
 import org.whinridge.app.project.Project;
 import org.whinridge.app.project.Projects;
 import org.whinridge.app.round.Round;
@@ -32,6 +33,7 @@ import org.whinridge.app.shell.Sha256;
 import org.whinridge.core.form.Form;
 import org.whinridge.core.layer.Feature;
 import org.whinridge.core.layer.Schema;
+import org.whinridge.core.place.GeometryJson;
 import org.whinridge.core.place.GeometryKind;
 import org.whinridge.core.place.Reach;
 import org.whinridge.core.text.Numbers;
@@ -74,6 +76,7 @@ class Packs {
   private final LastVisits visits;
   private final PackMap map;
   private final FormFiles files;
+  private final Looks looks;
   private final JsonMapper json;
 
   /** Parts as they were named in manifests a while ago, so that a device fetches what was named. */
@@ -96,7 +99,9 @@ class Packs {
       LastVisits visits,
       PackMap map,
       FormFiles files,
+      Looks looks,
       JsonMapper json) {
+    this.looks = looks;
     this.json = json;
     this.queries = queries;
     this.map = map;
@@ -260,6 +265,8 @@ class Packs {
             round.due().map(Object::toString).orElse(""),
             round.people(),
             round.allows().id(),
+            round.when().expected(),
+            round.area().map(GeometryJson::write).orElse(null),
             round.tellsPosition()),
         new Pack.Project(p.key(), p.name(), p.units().id()),
         round.forms().stream().map(f -> head(round, f)).toList(),
@@ -315,6 +322,7 @@ class Packs {
         layer.id(),
         layer.name(),
         Outdoors.schemaJson(schema),
+        Outdoors.lookJson(looks.of(layer).look(), schema),
         cut,
         all.values().stream()
             .map(f -> Outdoors.json(f, schema).add("caption", Outdoors.caption(f, schema)))
@@ -338,6 +346,9 @@ class Packs {
     for (Layer l : layersOf(round))
       for (Feature f : stops(round, l))
         f.geometry().ifPresent(g -> box.expandToInclude(g.getEnvelopeInternal()));
+    // one that is neither says nothing of where it is: it is wherever its layers are
+    if (box.isNull() && round.allows().isAnyAsset())
+      for (Layer l : layersOf(round)) l.extent().ifPresent(box::expandToInclude);
     return box;
   }
 

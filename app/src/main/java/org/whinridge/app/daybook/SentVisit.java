@@ -158,6 +158,11 @@ public record SentVisit(
     return out;
   }
 
+  /** Whether it makes its feature: the values that were chosen stand at its start. */
+  public boolean makes() {
+    return base.isNew() && start.get("new") != null && start.get("new").isObject();
+  }
+
   /** Where the person stood when the visit was begun. */
   public Optional<Coordinate> position() {
     JsonObject p = Sent.object(start, "position");

@@ -100,6 +100,7 @@ class VisitKeeping {
       int edition,
       Instant startedAt,
       Instant endedAt,
+      boolean makes,
       String findings,
       boolean clash,
       List<Photos.Announced> photos) {}
@@ -138,6 +139,7 @@ class VisitKeeping {
     UUID feature = need(sent.feature(), Said.of("refused.featureNoId"));
     UUID form = form(sent, round);
     Layer layer = layers.byId(forms.get(round.projectId(), form).layerId());
+    if (sent.makes() && !round.allows().isNew()) throw new Unfit("refused.roundMakesNothing");
     if (!mayVisit(round, layer, feature)) throw new Unfit("refused.featureNoStopRound");
     int number = sent.edition();
     Edition edition =
@@ -150,9 +152,12 @@ class VisitKeeping {
         .forEach(f -> findings.add(f.json()));
     Optional<Feature> now = layers.feature(layer, feature);
     boolean clash = true; // a feature that is gone needs a decision, too
-    if (now.isPresent()) {
+    if (now.isPresent() || sent.makes()) {
       VisitMerge.Outcome m =
-          VisitMerge.of(sent, layer, now.get(), layers.at(layer, now.get(), sent.base().version()));
+          sent.makes()
+              ? VisitMerge.ofNew(sent, layer, now)
+              : VisitMerge.of(
+                  sent, layer, now.get(), layers.at(layer, now.get(), sent.base().version()));
       clash = !m.result().clashes().isEmpty();
       m.problems().forEach(p -> findings.add(p.json()));
     }
@@ -166,6 +171,7 @@ class VisitKeeping {
         number,
         moment(sent.startedAt(), "startedAt"),
         moment(sent.endedAt(), "endedAt"),
+        sent.makes(),
         findings.toString(),
         clash,
         announced(sent.photos()));
@@ -258,6 +264,7 @@ class VisitKeeping {
     v.edition = r.edition();
     v.layerId = r.layer();
     v.featureId = r.feature();
+    v.newFeature = r.makes();
     v.person = by.person();
     v.device = by.device();
     v.startedAt = r.startedAt();

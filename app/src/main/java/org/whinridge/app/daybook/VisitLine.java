@@ -9,12 +9,14 @@ import org.whinridge.core.visit.VisitState;
 /**
  * A visit in a list: all that a line shows, without the document.
  *
+ * @param makes whether it makes its feature
  * @param findings how many things the server's own look at it found
  */
 public record VisitLine(
     UUID id,
     UUID layerId,
     UUID featureId,
+    boolean makes,
     String person,
     Instant endedAt,
     Instant receivedAt,
@@ -28,6 +30,7 @@ public record VisitLine(
       UUID id,
       UUID layerId,
       UUID featureId,
+      boolean makes,
       String person,
       Instant endedAt,
       Instant receivedAt,
@@ -40,6 +43,7 @@ public record VisitLine(
         id,
         layerId,
         featureId,
+        makes,
         person,
         endedAt,
         receivedAt,
@@ -48,6 +52,11 @@ public record VisitLine(
         clash,
         Optional.ofNullable(decidedAt),
         Optional.ofNullable(decidedBy));
+  }
+
+  /** Whether somebody has to decide on it. */
+  public boolean isOpen() {
+    return Visits.OPEN.contains(state);
   }
 
   /** What stands for it in the list: its state, or that it clashes. */

@@ -53,6 +53,26 @@ public final class VisitMerge {
         claims.problems().stream().map(Claims.Problem::message).toList());
   }
 
+  /**
+   * The merge of a visit that makes its feature; another one may have made it before.
+   *
+   * @param now the feature as it is on the layer; empty while nobody made it
+   */
+  public static Outcome ofNew(SentVisit visit, Layer layer, Optional<Feature> now) {
+    Map<String, Value> set = new LinkedHashMap<>(layer.schema().readValues(visit.set()));
+    visit.geometry().ifPresent(g -> set.put(Merge.GEOMETRY, new Value.Place(g)));
+    Claims claims = Claims.ofNew(set, layer.schema());
+    Map<String, Value> l = new LinkedHashMap<>();
+    now.ifPresent(
+        f -> {
+          for (String name : claims.set().keySet()) l.put(name, f.value(name));
+          f.geometry().ifPresent(g -> l.put(Merge.GEOMETRY, new Value.Place(g)));
+        });
+    return new Outcome(
+        Merge.threeWay(Map.of(), l, claims.set(), same(visit, layer)),
+        claims.problems().stream().map(Claims.Problem::message).toList());
+  }
+
   /** A visit says which of its answers are rankings, since the layer's fields hold plain lists. */
   private static Function<String, SameValue> same(SentVisit visit, Layer layer) {
     Function<String, SameValue> plain = SameValue.in(layer.schema(), layer.decimals());

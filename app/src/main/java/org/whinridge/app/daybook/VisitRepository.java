@@ -15,7 +15,7 @@ import org.whinridge.core.visit.VisitState;
 
 interface VisitRepository extends JpaRepository<VisitEntity, UUID> {
   String LINE =
-      "select new org.whinridge.app.daybook.VisitLine(v.id, v.layerId, v.featureId, v.person, v.endedAt, v.receivedAt, v.findings, v.state, v.clash, v.decidedAt, v.decidedBy) from VisitEntity v ";
+      "select new org.whinridge.app.daybook.VisitLine(v.id, v.layerId, v.featureId, v.newFeature, v.person, v.endedAt, v.receivedAt, v.findings, v.state, v.clash, v.decidedAt, v.decidedBy) from VisitEntity v ";
   String HEAD =
       "select new org.whinridge.app.daybook.VisitHead(v.id, v.state, v.clash, v.reason, v.documentHash, v.receivedAt) from VisitEntity v ";
 
@@ -98,7 +98,7 @@ interface VisitRepository extends JpaRepository<VisitEntity, UUID> {
 
   /** The visits of a round, the oldest first. */
   @Query(
-      "select new org.whinridge.app.round.VisitsForRounds$Made(v.id, v.featureId, v.person, v.endedAt, v.state) from VisitEntity v where v.roundId = :round order by v.endedAt, v.id")
+      "select new org.whinridge.app.round.VisitsForRounds$Made(v.id, v.layerId, v.featureId, v.newFeature, v.person, v.endedAt, v.state) from VisitEntity v where v.roundId = :round order by v.endedAt, v.id")
   List<VisitsForRounds.Made> ofRound(UUID round);
 
   /** The features of a layer with a visit that ended then or later and was not sent back. */

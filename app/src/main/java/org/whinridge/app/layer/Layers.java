@@ -241,10 +241,17 @@ public class Layers {
    * Merge#GEOMETRY}.
    *
    * @param entry the ledger entry
+   * @param made whether it made the feature
+   * @param version the feature's version by it
    * @param standing the fields whose value still comes from it
    */
   public record Written(
-      UUID entry, Map<String, Value> before, Map<String, Value> after, Set<String> standing) {}
+      UUID entry,
+      boolean made,
+      long version,
+      Map<String, Value> before,
+      Map<String, Value> after,
+      Set<String> standing) {}
 
   /** What a visit's newest ledger entry that was not taken back wrote. */
   public Optional<Written> written(Layer layer, UUID visit) {
@@ -254,6 +261,11 @@ public class Layers {
             e ->
                 new Written(
                     e.id,
+                    features
+                        .findById(e.featureId)
+                        .filter(f -> e.id.equals(f.madeByEntry))
+                        .isPresent(),
+                    e.version,
                     layer.schema().readValues(Json.parse(e.beforeValues).asObject()),
                     layer.schema().readValues(Json.parse(e.afterValues).asObject()),
                     Standing.of(
@@ -383,15 +395,64 @@ public class Layers {
     e.takenBackBy = by.id;
   }
 
+  /** A new row, or the one that was taken away again with a visit which made it. */
   private FeatureEntity fresh(LayerEntity layer, FeatureChange change) {
-    if (features.existsById(change.featureId())) throw Refusal.conflict("refused.featureIdOnLayer");
-    FeatureEntity e = new FeatureEntity();
+    Optional<FeatureEntity> there = locks.lock(FeatureEntity.class, change.featureId());
+    if (there.filter(f -> !f.removed || !f.layerId.equals(layer.id)).isPresent())
+      throw Refusal.conflict("refused.featureIdOnLayer");
+    FeatureEntity e = there.orElseGet(FeatureEntity::new);
     e.id = change.featureId();
     e.layerId = layer.id;
     e.attrs = "{}";
+    e.geom = null;
+    e.removed = false;
     e.madeByEntry = UUID.randomUUID();
-    e.placeInLayer = layer.featureCount++;
+    if (there.isEmpty()) e.placeInLayer = layer.featureCount;
+    layer.featureCount++;
     return e;
+  }
+
+  /**
+   * Takes a feature away again that a visit made.
+   *
+   * @param entry the ledger entry by which it was made
+   */
+  @Transactional
+  public void unmake(Layer of, UUID feature, UUID visit, UUID entry, Said summary, String person) {
+    LayerEntity layer = locked(of.id());
+    FeatureEntity e =
+        lockedFeature(of.id(), feature)
+            .filter(f -> !f.removed)
+            .orElseThrow(() -> Refusal.notFound("thing.feature"));
+    Instant at = now();
+    e.removed = true;
+    e.version++;
+    e.changedAt = at;
+    e.changedBy = person;
+    layer.featureCount--;
+    layer.revision++;
+    layer.changedAt = at;
+    LedgerEntity l = new LedgerEntity();
+    l.id = UUID.randomUUID();
+    l.layerId = layer.id;
+    l.featureId = e.id;
+    l.version = e.version;
+    l.at = at;
+    l.person = person;
+    l.cause = LayerChanges.TAKEN_BACK;
+    l.visitId = visit;
+    l.summary = summary;
+    l.beforeValues = new JsonObject().add(LayerChanges.REMOVED, false).toString();
+    l.afterValues = new JsonObject().add(LayerChanges.REMOVED, true).toString();
+    takeBack(entry, l);
+    ledger.save(l);
+    features.save(e);
+    news.tell(
+        new LayerChanged(
+            layer.id,
+            layer.revision,
+            at,
+            Optional.of(new LayerChanged.Few(List.of(), List.of(e.id.toString())))));
   }
 
   static void grow(LayerEntity l, Envelope e) {

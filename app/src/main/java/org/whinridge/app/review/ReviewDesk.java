@@ -69,11 +69,16 @@ class ReviewDesk {
   /** An answer that is kept on the visit only. */
   record Kept(String label, Said value) {}
 
-  /** A visit beside its layer. */
+  /**
+   * A visit beside its layer.
+   *
+   * @param makes whether its feature is made when it is accepted
+   */
   record View(
       Visit visit,
       Layer layer,
       String caption,
+      boolean makes,
       boolean featureGone,
       List<Change> changes,
       List<Kept> kept,
@@ -129,7 +134,8 @@ class ReviewDesk {
               Said caption =
                   Optional.ofNullable(features.get(v.featureId().toString()))
                       .map(f -> Said.text(l.schema().caption(f.values())))
-                      .orElse(Said.of("page.removed"));
+                      .orElse(
+                          Said.of(v.makes() && v.isOpen() ? "page.newFeature" : "page.removed"));
               return new Line(
                   v,
                   l.name(),
@@ -163,12 +169,8 @@ class ReviewDesk {
     Layer layer = layers.byId(v.layerId());
     Optional<Feature> now = layers.feature(layer, v.featureId());
     List<Change> changes = new ArrayList<>();
-    now.ifPresent(
-        f ->
-            merged(v, layer, f)
-                .result()
-                .fields()
-                .forEach(m -> changes.add(change(m, layer, v.sent()))));
+    merged(v, layer, now)
+        .ifPresent(o -> o.result().fields().forEach(m -> changes.add(change(m, layer, v.sent()))));
     Optional<Edition> edition = forms.edition(v.formId(), v.edition());
     List<Kept> kept = new ArrayList<>();
     for (JsonObject.Member m : v.sent().kept()) {
@@ -194,12 +196,18 @@ class ReviewDesk {
             .schema()
             .caption(
                 now.map(Feature::values)
-                    .orElseGet(() -> layer.schema().readValues(v.sent().base().values())));
+                    .orElseGet(
+                        () ->
+                            layer
+                                .schema()
+                                .readValues(
+                                    v.sent().makes() ? v.sent().set() : v.sent().base().values())));
     return new View(
         v,
         layer,
         caption,
-        now.isEmpty(),
+        now.isEmpty() && v.sent().makes() && v.isOpen(),
+        now.isEmpty() && !(v.sent().makes() && v.isOpen()),
         changes,
         kept,
         photos.of(List.of(id)),
@@ -207,8 +215,14 @@ class ReviewDesk {
         edition.map(e -> e.form().title()).orElse(""));
   }
 
-  private VisitMerge.Outcome merged(Visit v, Layer layer, Feature now) {
-    return VisitMerge.of(v.sent(), layer, now, layers.at(layer, now, v.sent().base().version()));
+  /** The merge with what is on the layer; nothing where the feature is gone. */
+  private Optional<VisitMerge.Outcome> merged(Visit v, Layer layer, Optional<Feature> now) {
+    SentVisit sent = v.sent();
+    if (sent.makes())
+      return now.isEmpty() && !v.isOpen()
+          ? Optional.empty()
+          : Optional.of(VisitMerge.ofNew(sent, layer, now));
+    return now.map(f -> VisitMerge.of(sent, layer, f, layers.at(layer, f, sent.base().version())));
   }
 
   private static Change change(Merge.FieldMerge m, Layer layer, SentVisit sent) {
@@ -282,9 +296,11 @@ class ReviewDesk {
   private int written(Visit v, Map<String, String> decisions, Said summary, String person) {
     Layers.Locked locked = layers.lock(v.layerId(), v.featureId());
     Layer layer = locked.layer();
-    Feature now =
-        locked.feature().orElseThrow(() -> Refusal.conflict("refused.featureGoneAtAccept"));
-    Merge.Result merge = merged(v, layer, now).result();
+    Merge.Result merge =
+        merged(v, layer, locked.feature())
+            .orElseThrow(() -> Refusal.conflict("refused.featureGoneAtAccept"))
+            .result();
+    boolean makes = v.sent().makes() && locked.feature().isEmpty();
     Map<String, Value> writes = new LinkedHashMap<>(merge.writes());
     for (Merge.FieldMerge clash : merge.clashes()) {
       String decision = decisions.getOrDefault(clash.field(), "");
@@ -295,12 +311,12 @@ class ReviewDesk {
     }
     Optional<Geometry> geometry =
         Optional.ofNullable(writes.remove(Merge.GEOMETRY)).map(g -> ((Value.Place) g).geometry());
-    if (!writes.isEmpty() || geometry.isPresent())
+    if (makes || !writes.isEmpty() || geometry.isPresent())
       layers.write(
           new FeatureChange(
               layer.id(),
               v.featureId(),
-              false,
+              makes,
               writes,
               geometry,
               person,
@@ -350,6 +366,13 @@ class ReviewDesk {
 
   /** Restores what still comes from the visit; gives the labels of what does not. */
   private List<Said> takeBack(Visit v, Layers.Written w, Layer layer, Feature now, String person) {
+    Said summary = Said.of("ledger.visitTakenBack", "person", v.person());
+    if (w.made()) {
+      // what others have written to it since would go with it
+      boolean untouched = now.version() == w.version();
+      if (untouched) layers.unmake(layer, v.featureId(), v.id(), w.entry(), summary, person);
+      return untouched ? List.of() : List.of(Said.of("told.newFeatureStays"));
+    }
     Map<String, Value> current = new LinkedHashMap<>(now.values());
     now.geometry().ifPresent(g -> current.put(Merge.GEOMETRY, new Value.Place(g)));
     Map<String, Value> back =
@@ -381,7 +404,7 @@ class ReviewDesk {
               "taken back",
               Optional.of(v.id()),
               Optional.of(w.entry()),
-              Said.of("ledger.visitTakenBack", "person", v.person()),
+              summary,
               Layers.now()));
     return left;
   }

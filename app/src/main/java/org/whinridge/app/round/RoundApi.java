@@ -107,6 +107,7 @@ class RoundApi {
       String allows,
       List<String> people,
       boolean tellsPosition,
+      JsonObject area,
       JsonObject travel,
       List<SentStop> stops) {}
 
@@ -153,6 +154,7 @@ class RoundApi {
         r.allows().id(),
         r.people(),
         r.tellsPosition(),
+        r.area().map(GeometryJson::write).orElse(null),
         r.travel().json(),
         r.stops().stream().map(s -> new SentStop(s.featureId(), s.note())).toList());
   }

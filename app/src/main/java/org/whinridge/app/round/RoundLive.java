@@ -13,6 +13,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
+import java.util.stream.Collectors;
 import org.springframework.stereotype.Service;
 import org.whinridge.app.layer.Layer;
 import org.whinridge.app.layer.LayerQueries;
@@ -29,6 +30,9 @@ import org.whinridge.core.round.StopState;
 /** A round as it goes: its stops and their visits, who did what, where they are, when it ends. */
 @Service
 class RoundLive {
+  /** So many visits to what is no stop are told. */
+  private static final int MOST_BESIDE = 500;
+
   private final Rounds rounds;
   private final VisitsForRounds visits;
   private final Devices devices;
@@ -60,12 +64,22 @@ class RoundLive {
    * @param end the day on which it would be over at its present pace; null while nothing is done,
    *     and when nothing is left
    * @param outdoors to whom stops can be given
+   * @param beside visits to what is no stop, the newest first
+   * @param besides how many of them there are
    */
   @JsonInclude(JsonInclude.Include.NON_NULL)
-  record Now(List<Stop> stops, List<Person> people, LocalDate end, List<String> outdoors) {
+  record Now(
+      List<Stop> stops,
+      List<Beside> beside,
+      int besides,
+      List<Person> people,
+      LocalDate end,
+      List<String> outdoors) {
     Now withoutPlaces() {
       return new Now(
           stops,
+          beside,
+          besides,
           people.stream()
               .map(p -> new Person(p.name, p.done, p.given, p.contact, null, null))
               .toList(),
@@ -98,6 +112,22 @@ class RoundLive {
       JsonObject geometry) {}
 
   /**
+   * A visit to what is no stop.
+   *
+   * @param caption "" for what is not on its layer, or not yet
+   * @param geometry null for what has no place, or is not on its layer
+   */
+  @JsonInclude(JsonInclude.Include.NON_NULL)
+  record Beside(
+      UUID visit,
+      String caption,
+      boolean makes,
+      String state,
+      String by,
+      Instant at,
+      JsonObject geometry) {}
+
+  /**
    * Who goes, or went.
    *
    * @param done stops that this person's last visit is at
@@ -122,11 +152,41 @@ class RoundLive {
     for (Round.Stop s : r.stops()) s.person().ifPresent(names::add);
     List<Device> known = devices.in(project, names);
     LocalDate today = days.day(project, Layers.now());
+    Set<UUID> isStop = stops.stream().map(Stop::id).collect(Collectors.toSet());
+    List<VisitsForRounds.Made> beside =
+        all.stream().filter(v -> !isStop.contains(v.feature())).toList();
     return new Now(
         stops,
+        beside(beside),
+        beside.size(),
         names.stream().map(n -> person(n, stops, known)).toList(),
         end(project, r, all, today),
         members.outdoors(project));
+  }
+
+  private List<Beside> beside(List<VisitsForRounds.Made> all) {
+    List<VisitsForRounds.Made> told =
+        all.subList(Math.max(0, all.size() - MOST_BESIDE), all.size());
+    Map<UUID, List<UUID>> wanted = new LinkedHashMap<>();
+    for (VisitsForRounds.Made v : told)
+      wanted.computeIfAbsent(v.layer(), x -> new ArrayList<>()).add(v.feature());
+    Map<UUID, OnLayer> there = new LinkedHashMap<>();
+    wanted.forEach((layer, ids) -> there.putAll(some(layers.byId(layer), ids)));
+    List<Beside> out = new ArrayList<>();
+    for (VisitsForRounds.Made v : told) {
+      Optional<OnLayer> f = Optional.ofNullable(there.get(v.feature()));
+      out.add(
+          0,
+          new Beside(
+              v.id(),
+              f.map(OnLayer::caption).orElse(""),
+              v.makes(),
+              v.state().id(),
+              v.person(),
+              v.endedAt(),
+              f.flatMap(x -> x.feature.geometry()).map(GeometryJson::write).orElse(null)));
+    }
+    return out;
   }
 
   private LocalDate end(UUID project, Round r, List<VisitsForRounds.Made> all, LocalDate today) {
@@ -154,9 +214,15 @@ class RoundLive {
               .filter(s -> s.layerId().equals(id))
               .map(Round.Stop::featureId)
               .toList();
-      for (Feature f : queries.some(layer, ids))
-        out.put(UUID.fromString(f.id()), new OnLayer(layer, f));
+      out.putAll(some(layer, ids));
     }
+    return out;
+  }
+
+  private Map<UUID, OnLayer> some(Layer layer, List<UUID> ids) {
+    Map<UUID, OnLayer> out = new LinkedHashMap<>();
+    for (Feature f : queries.some(layer, ids))
+      out.put(UUID.fromString(f.id()), new OnLayer(layer, f));
     return out;
   }
 

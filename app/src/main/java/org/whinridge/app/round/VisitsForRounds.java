@@ -16,8 +16,15 @@ public interface VisitsForRounds {
    */
   Set<UUID> visitedSince(Layer layer, LocalDate day);
 
-  /** A visit that was handed in for a round. */
-  record Made(UUID id, UUID feature, String person, Instant endedAt, VisitState state) {}
+  /** A visit that was handed in for a round; {@code makes} when its feature is its own. */
+  record Made(
+      UUID id,
+      UUID layer,
+      UUID feature,
+      boolean makes,
+      String person,
+      Instant endedAt,
+      VisitState state) {}
 
   /** The visits of a round, the oldest first. */
   List<Made> visitsOf(UUID round);

@@ -6,7 +6,6 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.function.Function;
-import org.locationtech.jts.geom.Geometry;
 import org.whinridge.core.layer.Feature;
 import org.whinridge.core.layer.Field;
 import org.whinridge.core.layer.FieldCheck;
@@ -33,6 +32,7 @@ public record Claims(Map<String, Value> base, Map<String, Value> set, List<Probl
     NOT_ALLOWED,
     NO_SUCH_FIELD,
     OTHER_SHAPE,
+    NO_PLACE,
     NO_SUCH_VERSION,
     OTHER_BASE
   }
@@ -59,14 +59,7 @@ public record Claims(Map<String, Value> base, Map<String, Value> set, List<Probl
       Schema schema,
       Function<String, SameValue> same) {
     List<Problem> problems = new ArrayList<>();
-    Map<String, Value> set = new LinkedHashMap<>();
-    claimedSet.forEach(
-        (name, v) -> {
-          Value stood = then.map(f -> f.value(name)).orElse(Value.EMPTY);
-          Optional<Problem> p =
-              name.equals(Merge.GEOMETRY) ? shape(v, schema.kind()) : field(name, v, stood, schema);
-          p.ifPresentOrElse(problems::add, () -> set.put(name, v));
-        });
+    Map<String, Value> set = set(claimedSet, then, schema, problems);
     if (then.isEmpty())
       problems.add(
           new Problem(Kind.NO_SUCH_VERSION, "", Said.of("claim.noVersion", "version", version)));
@@ -84,6 +77,31 @@ public record Claims(Map<String, Value> base, Map<String, Value> set, List<Probl
     // without a version that the layer had, nothing can be called unchanged since
     if (then.isEmpty()) base.clear();
     return new Claims(base, set, problems);
+  }
+
+  /**
+   * Looks at what a visit claims of a feature that it makes: there is no base, and what it may not
+   * write is left out and told.
+   */
+  public static Claims ofNew(Map<String, Value> claimedSet, Schema schema) {
+    List<Problem> problems = new ArrayList<>();
+    Map<String, Value> set = set(claimedSet, Optional.empty(), schema, problems);
+    if (schema.kind() != GeometryKind.TABLE && !set.containsKey(Merge.GEOMETRY))
+      problems.add(new Problem(Kind.NO_PLACE, Merge.GEOMETRY, Said.of("claim.noPlace")));
+    return new Claims(Map.of(), set, problems);
+  }
+
+  private static Map<String, Value> set(
+      Map<String, Value> claimed, Optional<Feature> then, Schema schema, List<Problem> problems) {
+    Map<String, Value> set = new LinkedHashMap<>();
+    claimed.forEach(
+        (name, v) -> {
+          Value stood = then.map(f -> f.value(name)).orElse(Value.EMPTY);
+          Optional<Problem> p =
+              name.equals(Merge.GEOMETRY) ? shape(v, schema.kind()) : field(name, v, stood, schema);
+          p.ifPresentOrElse(problems::add, () -> set.put(name, v));
+        });
+    return set;
   }
 
   private static boolean isOffice(String name, Schema schema) {
@@ -136,8 +154,7 @@ public record Claims(Map<String, Value> base, Map<String, Value> set, List<Probl
   }
 
   private static Optional<Problem> shape(Value v, GeometryKind wanted) {
-    boolean fits =
-        v instanceof Value.Place p && isOfKind(p.geometry(), wanted) && !p.geometry().isEmpty();
+    boolean fits = v instanceof Value.Place p && wanted.fits(p.geometry());
     return fits
         ? Optional.empty()
         : Optional.of(
@@ -150,10 +167,6 @@ public record Claims(Map<String, Value> base, Map<String, Value> set, List<Probl
                     v instanceof Value.Place p ? p.geometry().getGeometryType() : "none",
                     "kind",
                     wanted.id())));
-  }
-
-  private static boolean isOfKind(Geometry g, GeometryKind wanted) {
-    return GeometryKind.of(g).filter(k -> k == wanted).isPresent();
   }
 
   private static Problem otherBase(String name, Value said, Value held, Schema schema) {

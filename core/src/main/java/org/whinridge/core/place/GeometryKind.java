@@ -36,4 +36,9 @@ public enum GeometryKind implements Word {
     if (g instanceof Lineal) return Optional.of(LINE);
     return g instanceof Polygonal ? Optional.of(POLYGON) : Optional.empty();
   }
+
+  /** Whether a feature of such a layer can have this geometry; nothing fits a table. */
+  public boolean fits(Geometry g) {
+    return !g.isEmpty() && of(g).filter(k -> k == this).isPresent();
+  }
 }

@@ -8,7 +8,9 @@ public enum RoundAllows implements Word {
   /** Nothing else. */
   STOPS("stops"),
   /** Any asset of the layers that its forms belong to. */
-  ANY("any asset");
+  ANY("any asset"),
+  /** Any asset, and such as nobody knew: a visit makes them. */
+  NEW("new assets");
 
   private final String id;
 
@@ -30,5 +32,10 @@ public enum RoundAllows implements Word {
   /** Whether an asset that is no stop may be visited. */
   public boolean isAnyAsset() {
     return this != STOPS;
+  }
+
+  /** Whether a visit may make a feature. */
+  public boolean isNew() {
+    return this == NEW;
   }
 }

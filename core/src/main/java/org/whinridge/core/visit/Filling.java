@@ -54,6 +54,7 @@ public final class Filling {
   public static Filling open(ExecutableForm form, VisitStart start) {
     Filling f = new Filling(form, start);
     f.rows.takeLast();
+    f.cells.takeMade();
     f.evaluation.open();
     return f;
   }

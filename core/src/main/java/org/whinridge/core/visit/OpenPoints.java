@@ -7,6 +7,7 @@ import org.locationtech.jts.geom.Coordinate;
 import org.whinridge.core.form.Allowed;
 import org.whinridge.core.form.compile.ExecutableForm;
 import org.whinridge.core.place.Geodesy;
+import org.whinridge.core.place.GeometryKind;
 import org.whinridge.core.prefill.LookupResult;
 import org.whinridge.core.prefill.PlaceIndex;
 import org.whinridge.core.value.Value;
@@ -37,6 +38,7 @@ final class OpenPoints {
         for (int i : form.sheet(s)) add(r.answers.points.get(form.local(i)), out);
       list++;
     }
+    placeless().ifPresent(p -> add(List.of(p), out));
     outside().ifPresent(p -> add(List.of(p), out));
     inaccurate().ifPresent(p -> add(List.of(p), out));
     return out;
@@ -44,6 +46,16 @@ final class OpenPoints {
 
   private void add(List<OpenPoint> points, List<OpenPoint> into) {
     for (OpenPoint p : points) if (!state.confirmedSoft.contains(p.key())) into.add(p);
+  }
+
+  /** The point about a new feature that has no place yet, or none of its layer's kind. */
+  private Optional<OpenPoint> placeless() {
+    GeometryKind kind = form.schema().kind();
+    if (start.made().isEmpty()
+        || kind == GeometryKind.TABLE
+        || state.geometry.filter(kind::fits).isPresent()) return Optional.empty();
+    return Optional.of(
+        OpenPoint.of(OpenPoint.PLACE, "", OpenPoint.Kind.NEEDED, new PointReason.NoPlace(kind)));
   }
 
   /** The point about the place of a new feature, which is the device's, known too badly. */

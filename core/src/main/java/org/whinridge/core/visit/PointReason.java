@@ -1,6 +1,7 @@
 package org.whinridge.core.visit;
 
 import java.util.Locale;
+import org.whinridge.core.place.GeometryKind;
 import org.whinridge.core.said.Said;
 import org.whinridge.core.text.Numbers;
 import org.whinridge.core.value.Value;
@@ -32,6 +33,7 @@ public sealed interface PointReason {
     FINITE("formula"),
     CHECK("check"),
     STATE("rows"),
+    PLACE("place"),
     OUTSIDE("allowed area"),
     INACCURATE("accuracy");
     private final String part;
@@ -489,6 +491,19 @@ public sealed interface PointReason {
     @Override
     public Said expected() {
       return Said.of("point.accurate", "most", Said.number(mostM));
+    }
+  }
+
+  /** A new feature without a place, or with one that its layer can't have. */
+  record NoPlace(GeometryKind kind) implements PointReason {
+    @Override
+    public Code code() {
+      return Code.PLACE;
+    }
+
+    @Override
+    public Said message() {
+      return Said.of("point.noPlace", "kind", kind.id());
     }
   }
 

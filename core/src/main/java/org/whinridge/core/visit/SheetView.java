@@ -3,6 +3,7 @@ package org.whinridge.core.visit;
 import com.eclipsesource.json.JsonArray;
 import com.eclipsesource.json.JsonObject;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import org.locationtech.jts.geom.Coordinate;
 import org.whinridge.core.form.Limits;
@@ -10,6 +11,7 @@ import org.whinridge.core.form.Question;
 import org.whinridge.core.form.Section;
 import org.whinridge.core.form.compile.ExecutableForm;
 import org.whinridge.core.layer.Code;
+import org.whinridge.core.layer.Feature;
 import org.whinridge.core.place.Geodesy;
 import org.whinridge.core.said.Said;
 import org.whinridge.core.text.Numbers;
@@ -107,7 +109,8 @@ final class SheetView {
     }
     return b.length() > 0
         ? b.toString()
-        : start.feature().map(f -> form.schema().caption(f.values())).orElse("");
+        : form.schema()
+            .caption(start.feature().map(Feature::values).or(start::made).orElse(Map.of()));
   }
 
   /** What is told of questions, and whether it is noted as told. */

@@ -56,6 +56,17 @@ final class VisitCells {
         : answers(i, row).visible(form.local(i));
   }
 
+  /** What was chosen of a new feature answers the questions that write it. */
+  void takeMade() {
+    for (int i = 0; i < form.size(); i++) {
+      Question q = form.at(i).question();
+      if (form.at(i).list() >= 0 || q.writesTo().isEmpty()) continue;
+      Value v = start.made().map(m -> m.get(q.writesTo())).orElse(Value.EMPTY);
+      if (v != null && !v.isEmpty() && v.type() == form.at(i).type())
+        answers(i, null).put(form.local(i), q.kept(v), Provenance.TYPED);
+    }
+  }
+
   /** Whether people can't change the answer. */
   boolean isFixed(int i, Row row) {
     Question q = form.at(i).question();

@@ -10,7 +10,6 @@ import org.whinridge.core.form.Question;
 import org.whinridge.core.form.QuestionType;
 import org.whinridge.core.form.compile.ExecutableForm;
 import org.whinridge.core.place.GeometryJson;
-import org.whinridge.core.place.GeometryKind;
 import org.whinridge.core.value.Value;
 import org.whinridge.core.value.ValueJson;
 
@@ -30,7 +29,10 @@ final class VisitResult {
    * The values that the visit wants on the layer: only fields that differ from what was taken out.
    */
   Map<String, Value> forLayer() {
-    Map<String, Value> out = new LinkedHashMap<>();
+    // what was chosen of a new feature stands, but for what a question decides
+    Map<String, Value> out = new LinkedHashMap<>(start.made().orElse(Map.of()));
+    for (int i = 0; i < form.size(); i++)
+      if (form.at(i).list() < 0) out.remove(form.at(i).question().writesTo());
     for (int i = 0; i < form.size(); i++) {
       Question q = form.at(i).question();
       if (q.writesTo().isEmpty() || form.at(i).list() >= 0) continue;
@@ -90,7 +92,7 @@ final class VisitResult {
           && set.containsKey(form.at(i).question().writesTo()))
         ranked.add(form.at(i).question().writesTo());
     if (!ranked.isEmpty()) o.add("ranked", ranked);
-    if (state.moved)
+    if (state.moved || start.made().isPresent())
       state.geometry.filter(this::fits).ifPresent(g -> o.add("geometry", GeometryJson.write(g)));
     return o;
   }
@@ -110,11 +112,6 @@ final class VisitResult {
   }
 
   private boolean fits(Geometry g) {
-    GeometryKind kind = form.schema().kind();
-    int wanted =
-        kind == GeometryKind.POINT
-            ? 0
-            : kind == GeometryKind.LINE ? 1 : kind == GeometryKind.POLYGON ? 2 : -1;
-    return g.getDimension() == wanted;
+    return form.schema().kind().fits(g);
   }
 }

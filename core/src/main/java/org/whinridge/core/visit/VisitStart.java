@@ -36,6 +36,8 @@ import org.whinridge.core.value.ValueJson;
  * @param system the project's coordinate system
  * @param taken whether another feature has a value already
  * @param turn outdoors, or the second turn at the desk that answers the office part
+ * @param made the values that were chosen, by field, of the feature that this visit makes; empty
+ *     when it makes none
  */
 public record VisitStart(
     Optional<Feature> feature,
@@ -49,7 +51,38 @@ public record VisitStart(
     Map<String, PlaceIndex> lookups,
     Optional<CoordinateSystem> system,
     Taken taken,
-    Turn turn) {
+    Turn turn,
+    Optional<Map<String, Value>> made) {
+  /** A visit that makes no feature. */
+  public VisitStart(
+      Optional<Feature> feature,
+      Last last,
+      String person,
+      String device,
+      Instant startedAt,
+      int offsetMinutes,
+      int edition,
+      Fix fix,
+      Map<String, PlaceIndex> lookups,
+      Optional<CoordinateSystem> system,
+      Taken taken,
+      Turn turn) {
+    this(
+        feature,
+        last,
+        person,
+        device,
+        startedAt,
+        offsetMinutes,
+        edition,
+        fix,
+        lookups,
+        system,
+        taken,
+        turn,
+        Optional.empty());
+  }
+
   /** Who fills the visit in: the device outdoors, or the office at the desk. */
   public enum Turn {
     OUTDOORS,
@@ -164,14 +197,16 @@ public record VisitStart(
         newLookups,
         system,
         newTaken,
-        newTurn);
+        newTurn,
+        made);
   }
 
   /**
    * A start from its JSON form: person, device, startedAt (ISO 8601), offset (minutes), edition,
    * position {lon, lat, accuracy, satellites, height, bearing}, last {question: value, list
-   * section: [{id, answers}]}, lastDay, turn. Feature, look-up layers and coordinate system are
-   * given beside it, since they live longer than one visit.
+   * section: [{id, answers}]}, lastDay, turn, new {field: value} when it makes a feature. Feature,
+   * look-up layers and coordinate system are given beside it, since they live longer than one
+   * visit.
    */
   public static VisitStart read(
       JsonObject o,
@@ -191,7 +226,10 @@ public record VisitStart(
         lookups,
         system,
         NOTHING_TAKEN,
-        text(o, "turn").equals("desk") ? Turn.DESK : Turn.OUTDOORS);
+        text(o, "turn").equals("desk") ? Turn.DESK : Turn.OUTDOORS,
+        feature.isEmpty() && o.get("new") != null && o.get("new").isObject()
+            ? Optional.of(form.schema().readValues(o.get("new").asObject()))
+            : Optional.empty());
   }
 
   private static Fix fix(JsonValue v) {

@@ -142,4 +142,23 @@ class ClaimsTest {
             "Easting is filled by itself and not by hand; “5” stays on the visit");
     assertThat(c.set()).as("retired since it was taken out").containsOnlyKeys("kind");
   }
+
+  /** A feature that a visit makes has no base; what it may not write is left out and told. */
+  @Test
+  void whatANewFeatureMayBeginWith() {
+    Map<String, Value> set = new java.util.LinkedHashMap<>();
+    set.put("width", Value.of(650));
+    set.put("no_such", Value.of(1));
+    Claims c = Claims.ofNew(set, SCHEMA);
+    assertThat(c.base()).isEmpty();
+    assertThat(c.set()).containsExactly(java.util.Map.entry("width", Value.of(650)));
+    assertThat(c.problems())
+        .extracting(Claims.Problem::kind)
+        .containsExactly(Claims.Kind.NO_SUCH_FIELD, Claims.Kind.NO_PLACE);
+    set.put(
+        Merge.GEOMETRY,
+        new Value.Place(GeometryJson.WGS84.createPoint(new Coordinate(-10.2, 57.9))));
+    set.remove("no_such");
+    assertThat(Claims.ofNew(set, SCHEMA).problems()).isEmpty();
+  }
 }

@@ -7,6 +7,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.stream.Collectors;
 import org.junit.jupiter.api.Test;
+import org.whinridge.core.place.GeometryKind;
 import org.whinridge.core.said.English;
 import org.whinridge.core.said.Said;
 import org.whinridge.core.value.Value;
@@ -37,6 +38,7 @@ class PointReasonTest {
           new PointReason.NotFinite(),
           new PointReason.Broken(1, Said.NONE, said("depth is over 3")),
           new PointReason.RowUnconfirmed(),
+          new PointReason.NoPlace(GeometryKind.LINE),
           new PointReason.Outside("Beats"),
           new PointReason.Inaccurate(12, 5));
 
