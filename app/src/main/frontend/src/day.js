@@ -14,16 +14,21 @@ function failed(text) {
 if (localStorage.getItem("whinridge-sun") === "true") document.documentElement.classList.add("sun");
 if ("serviceWorker" in navigator) navigator.serviceWorker.register("/sw.js", { scope: "/day" });
 await loadCatalogue();
-const [{ load, refresh, tell }, { show }, { watchPosition }, { pairing }] = await Promise.all([
+const [{ load, refresh, tell }, { show }, { watchPosition }, { pairing }, { noteWanted, openWanted }, { contacts }] = await Promise.all([
   import("./day/book.js"),
   import("./day/frame.js"),
   import("./day/fix.js"),
   import("./day/pairing.js"),
+  import("./day/wanted.js"),
+  import("./day/contacts.js"),
 ]);
 watchPosition(() => {});
 // a code that is read while the day book is open changes nothing but the address
-addEventListener("hashchange", () => location.hash.startsWith("#pair=") && location.reload());
+addEventListener("hashchange", () => /^#(pair|round)=/.test(location.hash) && location.reload());
+await noteWanted();
 await load();
 await pairing(tell);
 await refresh();
-await show("today");
+await load();
+await show((await openWanted()) || "today");
+await contacts();

@@ -19,6 +19,7 @@ export type RoundNow = org.whinridge.app.round.RoundLive.Now;
 export type Planning = org.whinridge.app.round.RoundApi.Planning;
 export type Chosen = org.whinridge.app.round.Choosing.Chosen;
 export type Spot = org.whinridge.app.round.Choosing.Spot;
+export type RoundPack = org.whinridge.app.round.RoundApi.Pack;
 export type RoundSeen = org.whinridge.app.round.RoundOutlook.Seen;
 export type SentEdits = org.whinridge.app.layer.SentEdits;
 export type FormDraft = org.whinridge.app.form.FormController.State;

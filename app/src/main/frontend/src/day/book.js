@@ -8,14 +8,15 @@ import { hasToken } from "../shell/device-token.js";
 import { bySession, here, tokenEnded } from "./people.js";
 import { wipe } from "./wipe.js";
 import { sayLengthsIn } from "../shell/format.js";
+import { roundsChanged } from "./news.js";
 import { formsFor, open as openPack, peopleOf } from "./pack.js";
 import * as store from "./store.js";
 
 /**
  * @typedef {{kind: "told" | "done" | "problem", text: string}} Message
  * @type {{view: string, me: import("../../types/border").Me | null, person: string | null, rounds: import("../../types/border").MyRound[], packs: any[], visits: any[], round: any, message: Message | null,
- *   offline: boolean, signedOut: boolean, clockOff: number}}
- * `clockOff`: by how many seconds this device's clock is ahead of the office's
+ *   offline: boolean, signedOut: boolean, clockOff: number, stopOpen: boolean}}
+ * `stopOpen`: whether a visit is being filled, so that nothing else changes meanwhile; `clockOff`: by how many seconds this device's clock is ahead of the office's
  */
 export const book = {
   view: "today",
@@ -29,6 +30,7 @@ export const book = {
   offline: false,
   signedOut: false,
   clockOff: 0,
+  stopOpen: false,
 };
 
 /** What is shown with the next view. @param {Message["kind"]} kind @param {string} text */
@@ -45,7 +47,10 @@ export async function refresh() {
     if (book.person && book.person !== book.me.person) tell("told", say("day.otherPerson", { now: book.me.person, before: book.person }));
     book.person = book.me.person;
     await store.put("meta", book.person, "person");
+    const before = await store.get("meta", "rounds:" + book.person);
     await store.put("meta", book.me.rounds, "rounds:" + book.person);
+    // what a device hears of first is not new: it knew nothing
+    if (before) await roundsChanged(before, book.me.rounds);
     const fix = book.packs.some((p) => p.plan.round.tellsPosition) ? currentFix() : undefined;
     const { again, clockOff } = await contact(book.me, fix);
     book.clockOff = clockOff;

@@ -54,6 +54,7 @@ let count = 0;
 export async function show(view) {
   turnTo();
   book.view = view;
+  book.stopOpen = false;
   await load();
   const c = await carried(book.person);
   count = c.visits.length + c.refused.length + c.photos.length;

@@ -48,6 +48,8 @@ async function taken(roundId, person, progress) {
     people: [...new Set([...(before ? peopleOf(before) : []), person])],
     takenAt: new Date().toISOString(),
     madeAt: manifest.madeAt,
+    stamp: manifest.stamp,
+    told: manifest.told,
     bytes: manifest.bytes,
     parts: hashes,
   });
@@ -75,7 +77,8 @@ export async function open(roundId) {
   if (!kept) return undefined;
   const of = JSON.stringify(kept.parts);
   const known = opened.get(roundId);
-  if (known?.of === of) return Object.assign(known.pack, { people: peopleOf(kept), takenAt: kept.takenAt });
+  if (known?.of === of)
+    return Object.assign(known.pack, { people: peopleOf(kept), takenAt: kept.takenAt, stamp: kept.stamp, told: kept.told });
   const read = async (name) => JSON.parse(await store.get("parts", kept.parts[name]));
   const pack = { ...kept, people: peopleOf(kept), ...(kept.parts.work ? await ofOneForm(read) : await ofForms(kept, read)) };
   pack.features = pack.layers.flatMap((l) => l.features.map((f) => Object.assign(f, { layer: l.layer })));

@@ -8,19 +8,16 @@ import { book, featureOf, stopOf, stopState } from "./book.js";
 import { farFrom, farSaid } from "./far.js";
 import { currentFix, watchPosition } from "./fix.js";
 import { noRound } from "./notes.js";
+import { lookAt } from "./places.js";
+import { show } from "./frame.js";
+import { isOthers, LEFT } from "./next.js";
 import { newButton } from "./stop/new.js";
 import { openStop } from "./stop/open.js";
 
 /** So many are listed at first, and so many more each time. */
 const LISTED = 40;
-/** States in which there is something left to do, in the order in which they are listed. */
-const LEFT = [STOP.SENT_BACK, STOP.STARTED, STOP.TO_DO];
-
 /** How the list is looked at; kept while the page lives. */
 const look = { sort: "near", which: "mine", layer: "", wanted: "", listed: LISTED };
-
-/** Whether a stop is somebody else's. */
-const isOthers = (pack, id) => Boolean(stopOf(pack, id)?.person) && stopOf(pack, id)?.person !== book.person;
 
 const sorted = {
   order: (rows) => rows,
@@ -147,20 +144,34 @@ function more(n, draw) {
   return html`<button type="button" id="more-stops" @click=${on}>${say("day.moreStops", { n: n - look.listed })}</button>`;
 }
 
+/** A stop to be opened, and the way to it on the map. */
 function row(pack, { feature, far, n, state }, note) {
   const whose = isOthers(pack, feature.id) ? say("day.stopOf", { person: stopOf(pack, feature.id)?.person ?? "" }) : "";
-  const about = [
-    n === undefined && state === STOP.TO_DO ? (feature.made ? say("day.madeHere") : say("day.noStop")) : stateSaid(state),
-    whose,
-  ]
-    .filter(Boolean)
-    .join(" · ");
-  return html`<li>
-    <button type="button" class="stop" data-stop=${feature.id} @click=${() => openStop(pack, feature)}>
+  const what = n !== undefined || state !== STOP.TO_DO ? stateSaid(state) : feature.made ? say("day.madeHere") : say("day.noStop");
+  const about = [what, whose].filter(Boolean).join(" · ");
+  const onMap = () => {
+    lookAt(feature.id);
+    return show("map");
+  };
+  return html`<li class="flex">
+    <button type="button" class="stop flex-1 min-w-0" data-stop=${feature.id} @click=${() => openStop(pack, feature)}>
       ${symbol(state)}${n === undefined ? nothing : html`<span class="ordinal">${n}</span>`}<span
         ><strong>${feature.caption}</strong><span class="quiet">${about}</span>${note ? html`<span>${note}</span>` : nothing}</span
       >
       <span class="far">${farSaid(far)}</span>
     </button>
+    ${
+      feature.geometry
+        ? html`<button
+            type="button"
+            class="plain on-map"
+            data-on-map=${feature.id}
+            aria-label=${say("day.showOnMap", { caption: feature.caption })}
+            @click=${onMap}
+          >
+            ${say("day.tab.map")}
+          </button>`
+        : nothing
+    }
   </li>`;
 }

@@ -1,12 +1,17 @@
 // Today: the rounds of this person, taken out or not.
 import { bytes } from "../shell/format.js";
+import { packParts } from "../shell/pack-size.js";
 import { day, when } from "../shell/styles.js";
-import { Failure } from "../shell/server.js";
+import { Failure, getJson } from "../shell/server.js";
 import { say } from "../shell/say.js";
 import { STOP, VISIT } from "../shell/states.js";
-import { html, live, nothing } from "../shell/view.js";
+import { html, live, nothing, render } from "../shell/view.js";
 import { book, stopState, tell } from "./book.js";
+import { daysVisits } from "./days-visits.js";
+import { watchPosition } from "./fix.js";
 import { show } from "./frame.js";
+import { newsCard } from "./news.js";
+import { nextStop } from "./next.js";
 import { signInNote } from "./notes.js";
 import { takeOut } from "./pack.js";
 import * as store from "./store.js";
@@ -15,14 +20,49 @@ const OVER = [STOP.DONE, STOP.NO_ACCESS, STOP.GONE];
 /** From so many days on a pack may be stale. */
 const STALE_DAYS = 7;
 
-export function todayView() {
+export async function todayView() {
   const cards = book.rounds.map((r) =>
     card(
       r,
       book.packs.find((p) => p.round === r.id),
     ),
   );
-  return { body: [signInNote(show), book.person ? (cards.length ? cards : html`<p>${say("day.noneForYou")}</p>`) : nobody()] };
+  const rounds = book.person ? (cards.length ? cards : html`<p>${say("day.noneForYou")}</p>`) : nobody();
+  const body = [signInNote(show), await newsCard(show), rounds, daysVisits()];
+  return { body, begin: (root) => watch(root) };
+}
+
+/** Keeps the next stop's distance, and tells how large rounds are that are not here yet. */
+function watch(root) {
+  for (const r of book.rounds) {
+    const box = root.querySelector(`[data-size="${r.id}"]`);
+    if (box) sizeOf(r).then((size) => render(size, box));
+  }
+  const packs = book.packs.filter((p) => root.querySelector(`[data-next="${p.round}"]`));
+  const draw = async () => {
+    for (const p of packs) {
+      const box = root.querySelector(`[data-next="${p.round}"]`);
+      if (box) render(await nextStop(p), box);
+    }
+  };
+  draw();
+  return watchPosition(draw);
+}
+
+/** How large a pack is that was not taken out; nothing without a link. */
+async function sizeOf(r) {
+  if (!book.me) return nothing;
+  try {
+    /** @type {import("../../types/border").Manifest} */
+    const manifest = await getJson(`/api/day/rounds/${r.id}/manifest`, { patient: false });
+    return html`<details>
+      <summary>${say("day.packSize", { size: bytes(manifest.bytes) })}</summary>
+      ${packParts(manifest.told)}
+    </details>`;
+  } catch (e) {
+    if (e instanceof Failure) return nothing; // taking it out tells why
+    throw e;
+  }
 }
 
 const nobody = () => (book.offline ? html`<p>${say("day.nobodyYet")}</p>` : nothing);
@@ -62,7 +102,12 @@ function card(r, pack) {
     <h2>${r.name}</h2>
     ${r.note ? html`<p>${r.note}</p>` : nothing}
     <p class="quiet">${stops}${r.due ? " · " + say("day.due", { day: day(r.due) }) : ""}</p>
-    ${pack ? onDevice(pack) : nothing}
+    ${
+      pack
+        ? html`<div data-next=${r.id}></div>
+            ${onDevice(pack)}`
+        : html`<div data-size=${r.id}></div>`
+    }
     <p class="q-answer">${goButton}${take}</p>
     <p class="quiet" role="status" .textContent=${live("")}></p>
   </article>`;
@@ -70,9 +115,12 @@ function card(r, pack) {
 
 function onDevice(pack) {
   const forms = pack.plan.forms.map((f) => say("day.formEdition", { title: f.title, edition: String(f.edition) })).join(", ");
-  const about = { ...holds(pack), forms, taken: when(pack.takenAt) };
+  const about = { ...holds(pack), forms, taken: when(pack.takenAt), size: bytes(pack.bytes) };
   const days = Math.floor((Date.now() - Date.parse(pack.takenAt)) / 86_400_000);
-  return html`<p class="quiet">${say("day.onDevice", about)}</p>
+  return html`<details class="quiet">
+      <summary>${say("day.onDevice", about)}</summary>
+      ${pack.told ? packParts(pack.told) : nothing}
+    </details>
     ${days >= STALE_DAYS ? html`<p class="told">${say("day.stale", { days })}</p>` : nothing}`;
 }
 

@@ -2,6 +2,7 @@
 import Feature from "ol/Feature.js";
 import OlMap from "ol/Map.js";
 import View from "ol/View.js";
+import LineString from "ol/geom/LineString.js";
 import Point from "ol/geom/Point.js";
 import { circular } from "ol/geom/Polygon.js";
 import { defaults as controls } from "ol/control/defaults.js";
@@ -201,4 +202,4 @@ export function showText(map, text) {
 }
 
 export const ofDegrees = (extent) => transformExtent(extent, "EPSG:4326", "EPSG:3857");
-export { fromLonLat, toLonLat, Point, Feature, VectorLayer, VectorSource, Style, Stroke, Fill, CircleStyle, RegularShape };
+export { fromLonLat, toLonLat, LineString, Point, Feature, VectorLayer, VectorSource, Style, Stroke, Fill, CircleStyle, RegularShape };

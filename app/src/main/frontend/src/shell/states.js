@@ -11,6 +11,17 @@ export const VISIT = {
 export const STOP = { TO_DO: "to do", STARTED: "started", DONE: "done", SENT_BACK: "sent back", NO_ACCESS: "no access", GONE: "gone" };
 /** What may be visited in a round besides its stops: core's RoundAllows. */
 export const ALLOWS = { STOPS: "stops", ANY: "any asset", NEW: "new assets" };
+/** Of what a pack is made: core's PackPart. */
+export const PACK = {
+  PLAN: "plan",
+  FORMS: "forms",
+  ASSETS: "assets",
+  LAST_VISITS: "last visits",
+  LOOK_UPS: "look-ups",
+  PICTURES: "pictures",
+  MAP: "map",
+  BASEMAP: "basemap",
+};
 /** The states of a row of a list section: core's RowState. */
 export const ROW = { NEW: "new", TO_CONFIRM: "to confirm", STILL: "still there", MENDED: "mended", GONE: "gone" };
 /** In which units a project says lengths: core's Units. */

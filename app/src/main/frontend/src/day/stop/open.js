@@ -88,6 +88,7 @@ async function openWith(pack, feature, form) {
     tell("told", say("day.handedInAlready", { caption, state: stateSaid(handed.office?.state ?? VISIT.WAITING) }));
     return show("stops");
   }
+  book.stopOpen = true;
   const visit = await openVisit(pack, feature, form, existing);
   const leave = (message) => {
     book.message = message ?? null;

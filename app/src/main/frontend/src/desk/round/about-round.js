@@ -1,10 +1,12 @@
 // Beside the planner's map: which forms, the way and its hours, who goes, what is said of the round.
 import { choose } from "../../shell/controls.js";
-import { metres } from "../../shell/format.js";
+import { bytes, metres } from "../../shell/format.js";
+import { packParts } from "../../shell/pack-size.js";
 import { say } from "../../shell/say.js";
 import { ALLOWS } from "../../shell/states.js";
 import { fixed } from "../../shell/styles.js";
 import { html, live, nothing } from "../../shell/view.js";
+import { measurePack } from "./outlook.js";
 import { letter } from "./plan-map.js";
 
 /** @typedef {import("./plan.js").Plan} Plan */
@@ -127,6 +129,20 @@ function people(plan) {
       ${plan.people.length === 0 ? say("desk.round.anyone") : plan.people.length > 1 && !plan.split ? say("desk.round.together") : ""}
     </p>
   </fieldset>`;
+}
+
+/** How large the pack is that devices take out. @param {Plan} plan */
+export function packPart(plan) {
+  return html`<section class="card" id="plan-pack">
+    ${
+      plan.pack
+        ? html`<h2 class="label">${say("desk.round.pack", { size: bytes(plan.pack.bytes) })}</h2>
+            ${packParts(plan.pack.parts)}${plan.split ? html`<p class="quiet">${say("desk.round.packOfFirst")}</p>` : nothing}`
+        : html`<button type="button" id="measure-pack" ?disabled=${!plan.ready || plan.busy} @click=${() => measurePack(plan)}>
+            ${say("desk.round.measurePack")}
+          </button>`
+    }
+  </section>`;
 }
 
 /** Where what is no stop may be visited. @param {Plan} plan */

@@ -9,6 +9,8 @@ import { when } from "../../shell/styles.js";
 
 const WAY = new maps.Style({ stroke: new maps.Stroke({ color: "#6a3d7c", width: 2, lineDash: [2, 6] }) });
 
+const AREA = new maps.Style({ stroke: new maps.Stroke({ color: "#1f2a30", width: 2, lineDash: [3, 5] }) });
+
 /** Where the way meets a stop. @param {any} geometry */
 function spot(geometry) {
   let c = geometry.coordinates;
@@ -16,17 +18,25 @@ function spot(geometry) {
   return maps.fromLonLat(c);
 }
 
-/** The stops and people on the map. @param {HTMLElement} box @param {string} project */
-export async function liveMap(box, project) {
+/** The stops and people on the map. @param {HTMLElement} box @param {string} project @param {string | undefined} area GeoJSON */
+export async function liveMap(box, project, area) {
   const map = maps.makeMap(box);
   await withBasemaps(map, project);
   const states = new Map();
   const stops = /** @type {any} */ (maps.stopLayer(map, (id) => states.get(id)).getSource());
   const way = new maps.VectorSource();
+  /** @type {any} */
+  let line = null;
   map.addLayer(new maps.VectorLayer({ source: way, zIndex: 7, style: WAY }));
   const there = maps.featureLayer(map, () => true);
   const where = /** @type {any} */ (there.getSource());
   let shown = false;
+  if (area) {
+    const bounds = maps.featureOf(JSON.parse(area));
+    bounds.setStyle(AREA);
+    way.addFeature(bounds);
+    maps.show(map, bounds.getGeometry()?.getExtent());
+  }
   map.on("singleclick", (e) => {
     const hit = map.forEachFeatureAtPixel(e.pixel, (f) => f, { layerFilter: (l) => l.getSource?.() === stops, hitTolerance: 10 });
     const id = /** @type {any} */ (hit)?.getId();
@@ -46,8 +56,9 @@ export async function liveMap(box, project) {
       states.set(v.visit, v.state);
       if (v.geometry) stops.addFeature(maps.featureOf(v.geometry, v.visit, { caption: v.caption }));
     }
-    way.clear(true);
-    if (at.length > 1) way.addFeature(new maps.Feature(new LineString(at)));
+    if (line) way.removeFeature(line);
+    line = at.length > 1 ? new maps.Feature(new LineString(at)) : null;
+    if (line) way.addFeature(line);
     where.clear(true);
     for (const p of now.people)
       if (p.at)

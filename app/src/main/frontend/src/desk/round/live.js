@@ -1,4 +1,6 @@
 // A round as it goes: its stops by state on the map and in the list, who did what and where they are; stops are given to others while they are out.
+import { bytes } from "../../shell/format.js";
+import { packParts } from "../../shell/pack-size.js";
 import { say } from "../../shell/say.js";
 import { getJson, post } from "../../shell/server.js";
 import { STOP } from "../../shell/states.js";
@@ -24,6 +26,8 @@ class Live {
   said = "";
   failure = "";
   listed = LISTED;
+  /** @type {import("../../../types/border").RoundPack | null} */
+  pack = null;
 
   /** @param {string} base @param {boolean} plans whether this person may give stops @param {() => void} changed */
   constructor(base, plans, changed) {
@@ -35,6 +39,14 @@ class Live {
     try {
       this.now = await getJson(`${this.base}/live`);
       this.failure = "";
+    } catch (e) {
+      this.failure = e.message;
+    }
+    this.changed();
+  }
+  async measure() {
+    try {
+      this.pack = await getJson(`${this.base}/pack`);
     } catch (e) {
       this.failure = e.message;
     }
@@ -96,6 +108,16 @@ function people({ now }) {
       </tbody>
     </table>
     ${now.end ? html`<p id="pace">${say("desk.round.pace", { day: day(now.end) })}</p>` : nothing}`;
+}
+
+/** What devices take out. @param {Live} state */
+function packCard({ pack }) {
+  return pack
+    ? html`<details class="card" id="round-pack">
+        <summary>${say("desk.round.pack", { size: bytes(pack.bytes) })}</summary>
+        ${packParts(pack.parts)}
+      </details>`
+    : nothing;
 }
 
 /** @param {Live} state */
@@ -186,10 +208,13 @@ export async function livePage(box) {
   /** @type {() => void} */
   let draw = () => {};
   const state = new Live(`/api/p/${project}/rounds/${round}`, plans === "true", () => draw());
-  const map = await liveMap(part("round-map"), project);
+  const map = await liveMap(part("round-map"), project, box.dataset.area);
   const all = [
     drawn(part("round-told"), () => told(state)),
-    drawn(part("round-side"), () => html`${people(state)}${giving(state)}${list(state, project, map.look)}${beside(state, project)}`),
+    drawn(
+      part("round-side"),
+      () => html`${people(state)}${packCard(state)}${giving(state)}${list(state, project, map.look)}${beside(state, project)}`,
+    ),
   ];
   let known = state.now;
   draw = () => {
@@ -201,4 +226,5 @@ export async function livePage(box) {
   window.setInterval(() => document.visibilityState === "visible" && state.load(), AGAIN);
   part("round-map").dataset.ready = "true";
   box.dataset.ready = "true";
+  if (box.dataset.open === "true") await state.measure();
 }

@@ -78,8 +78,8 @@ export class Outlook {
   }
 }
 
-/** Makes the rounds; gives where they are. @param {Plan} plan @returns {Promise<string | undefined>} */
-export function make(plan) {
+/** The plan as it is sent. @param {Plan} plan */
+function sent(plan) {
   const { starts, due, expected, ...typed } = plan.typed;
   const stop = (id) => ({ id, note: plan.stops.get(id)?.note ?? "" });
   const parts = plan.split
@@ -87,9 +87,17 @@ export function make(plan) {
     : [{ people: plan.people, stops: plan.order.map(stop) }];
   const days = { starts: starts || null, due: due || null, expected: expected ? Number(expected) : null };
   const area = typed.allows === ALLOWS.STOPS ? null : plan.area;
-  const body = { ...typed, ...days, area, forms: plan.forms, travel: travelSaid(plan.travel), parts };
-  return plan.trying(async () => (await post(plan.base, body)).address);
+  return { ...typed, ...days, area, forms: plan.forms, travel: travelSaid(plan.travel), parts };
 }
+
+/** Makes the rounds; gives where they are. @param {Plan} plan @returns {Promise<string | undefined>} */
+export const make = (plan) => plan.trying(async () => (await post(plan.base, sent(plan))).address);
+
+/** Asks how large the pack would be. @param {Plan} plan */
+export const measurePack = (plan) =>
+  plan.trying(async () => {
+    plan.pack = await post(`${plan.base}/pack`, sent(plan));
+  });
 
 /** What is kept of a plan until it is made. @param {Plan} plan */
 export function keepable({ forms, people, typed, area, travel, stops }) {

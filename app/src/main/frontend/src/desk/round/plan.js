@@ -24,6 +24,8 @@ export class Plan {
   travel = { kmh: 0, start: null, end: null, back: false };
   /** Where assets may be visited that are no stops, GeoJSON; null for anywhere. @type {any} */
   area = null;
+  /** How large the pack was when it was asked; null when the plan is another since. @type {import("../../../types/border").RoundPack | null} */
+  pack = null;
   /** Whether what is found is taken away. */
   taking = false;
   /** What the map does with the next strokes: "" for looking. */
@@ -108,6 +110,7 @@ export class Plan {
   #set(next, said) {
     this.said = [said, this.split ? say("desk.round.splitGone") : ""].filter(Boolean).join(" ");
     this.stops = new Map(next.map((s) => [s.id, s]));
+    this.pack = null;
     this.ways = [];
     if (!this.stops.has(this.shown)) this.shown = "";
     this.measure();
@@ -143,6 +146,7 @@ export class Plan {
     const now = new Set(this.forms);
     if (!now.delete(id)) now.add(id);
     this.forms = this.planning.forms.map((f) => f.id).filter((f) => now.has(f));
+    this.pack = null;
     const layers = new Set(this.layers.map((l) => l.id));
     const left = [...this.stops.values()].filter((s) => layers.has(s.layer));
     if (left.length < this.stops.size) return this.put(left);
@@ -177,6 +181,7 @@ export class Plan {
   /** Says where what is no stop may be visited. @param {any} area */
   setArea(area) {
     this.area = area;
+    this.pack = null;
     this.tool = "";
     this.changed();
   }

@@ -1,7 +1,7 @@
 // The planner: choosing stops on several layers, ordering and splitting them, and what is said of the round. A plan that was not made is kept for the page's next opening.
 import { say } from "../../shell/say.js";
 import { drawn, html, nothing } from "../../shell/view.js";
-import { aboutPart, formsPart, wayPart } from "./about-round.js";
+import { aboutPart, formsPart, packPart, wayPart } from "./about-round.js";
 import { choosePanel } from "./choose-panel.js";
 import { begin, goOn, keepable, make, Outlook } from "./outlook.js";
 import { PlanMap } from "./plan-map.js";
@@ -83,7 +83,7 @@ export async function plannerPage(box) {
       () =>
         html`${formsPart(plan)}
           <section class="card">${summary(plan)}${stopList(plan, map)}</section>
-          ${wayPart(plan, outlook)}${aboutPart(plan)}`,
+          ${wayPart(plan, outlook)}${aboutPart(plan)}${packPart(plan)}`,
     ),
     drawn(part("planner-foot"), () => foot(plan, made)),
   ];

@@ -21,6 +21,7 @@ import org.whinridge.core.prefill.Source;
 import org.whinridge.core.round.RoundAllows;
 import org.whinridge.core.round.StopState;
 import org.whinridge.core.text.Word;
+import org.whinridge.core.travel.PackPart;
 import org.whinridge.core.visit.DryRun;
 import org.whinridge.core.visit.RowState;
 import org.whinridge.core.visit.VisitState;
@@ -50,6 +51,7 @@ class BothSidesTest {
     assertThat(list("VISIT")).isEqualTo(of(VisitState.values()));
     assertThat(list("STOP")).isEqualTo(of(StopState.values()));
     assertThat(list("ALLOWS")).isEqualTo(of(RoundAllows.values()));
+    assertThat(list("PACK")).isEqualTo(of(PackPart.values()));
     assertThat(list("ROW")).isEqualTo(of(RowState.values()));
     assertThat(list("UNITS")).isEqualTo(of(Units.values()));
   }

@@ -68,7 +68,8 @@ class DayController {
 
   /**
    * A round as the day book lists it; {@code due} is "" when it has no date, without people it is
-   * for anyone; {@code allows} is core's RoundAllows, {@code expected} 0 when nobody said.
+   * for anyone; {@code allows} is core's RoundAllows, {@code expected} 0 when nobody said; {@code
+   * stamp} is that of its pack's manifest.
    */
   record MyRound(
       UUID id,
@@ -78,8 +79,9 @@ class DayController {
       List<String> people,
       String allows,
       int expected,
+      String stamp,
       List<MyStop> stops) {
-    static MyRound of(Round r) {
+    static MyRound of(Round r, String stamp) {
       return new MyRound(
           r.id(),
           r.name(),
@@ -88,6 +90,7 @@ class DayController {
           r.people(),
           r.allows().id(),
           r.when().expected(),
+          stamp,
           r.stops().stream().map(MyStop::of).toList());
     }
   }
@@ -116,7 +119,9 @@ class DayController {
         .body(
             new Me(
                 person.getName(),
-                rounds.of(person.getName()).stream().map(MyRound::of).toList(),
+                rounds.of(person.getName()).stream()
+                    .map(r -> MyRound.of(r, packs.stamp(r)))
+                    .toList(),
                 contact.newest(person.getName()),
                 devices.asked(DeviceAuthentication.of(person)).orElse(null)));
   }

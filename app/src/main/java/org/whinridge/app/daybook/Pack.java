@@ -8,6 +8,7 @@ import java.time.LocalDate;
 import java.util.List;
 import java.util.Map;
 import java.util.UUID;
+import org.whinridge.app.round.PackSize;
 
 /** What a pack's parts hold, as devices read them; the documents of core stand in them whole. */
 final class Pack {
@@ -16,9 +17,24 @@ final class Pack {
   /**
    * Which parts there are.
    *
+   * @param stamp what the pack is made of; when a contact tells another, it may be another
    * @param bytes of all parts
    */
-  record Manifest(UUID round, Instant madeAt, long bytes, List<Part> parts) {}
+  record Manifest(
+      UUID round, Instant madeAt, String stamp, long bytes, List<Part> parts, List<Told> told) {}
+
+  /**
+   * What is told of a pack before it is taken out, see {@link PackSize.Of}.
+   *
+   * @param part core's PackPart
+   */
+  record Told(String part, String name, long bytes, int n, int of, boolean cut) {
+    static List<Told> of(List<PackSize.Of> all) {
+      return all.stream()
+          .map(o -> new Told(o.part().id(), o.name(), o.bytes(), o.n(), o.of(), o.cut()))
+          .toList();
+    }
+  }
 
   /** A part: its name, what its content hashes to (SHA-256), and its size. */
   record Part(String name, String hash, int bytes) {}
@@ -136,7 +152,8 @@ final class Pack {
    * Pictures of a basemap.
    *
    * @param grid where they lie
+   * @param cut whether finer levels are left out, since they are too many
    * @param tiles in Base64 by level/column/row
    */
-  record Ground(String name, JsonObject grid, Map<String, String> tiles) {}
+  record Ground(String name, JsonObject grid, boolean cut, Map<String, String> tiles) {}
 }

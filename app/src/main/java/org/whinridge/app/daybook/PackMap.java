@@ -123,7 +123,8 @@ class PackMap {
       }
       last = level;
     }
-    return new Pack.Ground(name, from.grid().upTo(last).json(), tiles);
+    boolean cut = last < from.grid().perPixel().length - 1;
+    return new Pack.Ground(name, from.grid().upTo(last).json(), cut, tiles);
   }
 
   /** The tiles that boxes meet, each once; one more than may be taken when there are more. */

@@ -1,83 +1,30 @@
 package org.whinridge.app.daybook;
 
-import com.eclipsesource.json.JsonArray;
 import com.github.benmanes.caffeine.cache.Cache;
 import com.github.benmanes.caffeine.cache.Caffeine;
-import java.nio.charset.StandardCharsets;
 import java.time.Duration;
 import java.util.ArrayList;
-import java.util.Base64;
-import java.util.LinkedHashMap;
-import java.util.LinkedHashSet;
 import java.util.List;
-import java.util.Map;
-import java.util.Optional;
-import java.util.Set;
 import java.util.UUID;
-import org.locationtech.jts.geom.Envelope;
 import org.springframework.stereotype.Service;
-import org.whinridge.app.form.Edition;
-import org.whinridge.app.form.FormFile;
-import org.whinridge.app.form.FormFiles;
-import org.whinridge.app.form.Forms;
-import org.whinridge.app.layer.Layer;
-import org.whinridge.app.layer.LayerQueries;
 import org.whinridge.app.layer.Layers;
-import org.whinridge.app.layer.look.Looks;
-import org.whinridge.app.project.Project;
-import org.whinridge.app.project.Projects;
+import org.whinridge.app.round.PackSize;
+import org.whinridge.app.round.PacksForRounds;
 import org.whinridge.app.round.Round;
 import org.whinridge.app.round.Rounds;
 import org.whinridge.app.shell.Refusal;
 import org.whinridge.app.shell.Sha256;
-import org.whinridge.core.form.Form;
-import org.whinridge.core.layer.Feature;
-import org.whinridge.core.layer.Schema;
-import org.whinridge.core.place.GeometryJson;
-import org.whinridge.core.place.GeometryKind;
-import org.whinridge.core.place.Reach;
-import org.whinridge.core.text.Numbers;
-import org.whinridge.core.travel.Cells;
-import org.whinridge.core.travel.Outdoors;
-import tools.jackson.databind.json.JsonMapper;
 
 /** What a device takes offline for a round: content-hashed parts and a manifest that names them. */
 @Service
-class Packs {
-  /**
-   * Look-up layers are clipped to the stops' box and this much around it, in metres, since a pin
-   * may be moved; as far as the form's look-ups reach comes on top.
-   */
-  private static final double AROUND_M = 2000;
-
-  /** What the names of parts begin with. */
-  private static final String FILE = "file-";
-
-  private static final String FORM = "form-";
-  private static final String LAST = "last-";
-  private static final String FEATURES = "features-";
-  private static final String LOOK_UP = "lookup-";
-  private static final String CELL = "cell-";
-
-  /** So many features of a layer that is looked up travel in one part. */
-  private static final int IN_A_CELL = 500;
-
-  /** The most features of a layer that travel where any asset may be visited. */
-  private static final int MOST_ASSETS = 5000;
-
+class Packs implements PacksForRounds {
   private static final long MOST_KEPT_BYTES = 64_000_000;
+  private static final int MOST_MANIFESTS = 500;
   private static final Duration KEPT = Duration.ofMinutes(15);
 
   private final Rounds rounds;
-  private final Forms forms;
-  private final Layers layers;
-  private final LayerQueries queries;
-  private final Projects projects;
-  private final LastVisits visits;
-  private final PackMap map;
-  private final FormFiles files;
-  private final Looks looks;
-  private final JsonMapper json;
+  private final PackParts parts;
+  private final PackStamp stamps;
 
   /** Parts as they were named in manifests a while ago, so that a device fetches what was named. */
   private final Cache<PartKey, byte[]> made =
@@ -90,43 +37,59 @@ class Packs {
 
   private record PartKey(UUID round, String name, String hash) {}
 
-  Packs(
-      Rounds rounds,
-      Forms forms,
-      Layers layers,
-      LayerQueries queries,
-      Projects projects,
-      LastVisits visits,
-      PackMap map,
-      FormFiles files,
-      Looks looks,
-      JsonMapper json) {
-    this.looks = looks;
-    this.json = json;
-    this.queries = queries;
-    this.map = map;
-    this.files = files;
+  /**
+   * Manifests by what their packs are made of, so that many devices that ask at once have one made.
+   */
+  private final Cache<String, Whole> manifests =
+      Caffeine.newBuilder()
+          .maximumSize(MOST_MANIFESTS)
+          .expireAfterWrite(KEPT)
+          .executor(Runnable::run)
+          .build();
+
+  private record Whole(Pack.Manifest manifest, List<PackSize.Of> told) {}
+
+  Packs(Rounds rounds, PackParts parts, PackStamp stamps) {
     this.rounds = rounds;
-    this.forms = forms;
-    this.layers = layers;
-    this.projects = projects;
-    this.visits = visits;
+    this.parts = parts;
+    this.stamps = stamps;
   }
 
   /** Which parts there are. */
   Pack.Manifest manifest(UUID roundId, String person) {
-    Round round = rounds.forPerson(roundId, person);
-    List<Pack.Part> parts = new ArrayList<>();
+    return whole(rounds.forPerson(roundId, person)).manifest;
+  }
+
+  /** What a pack is made of; when this is another, the pack may be another. */
+  String stamp(Round round) {
+    return stamps.of(round);
+  }
+
+  private Whole whole(Round round) {
+    String stamp = stamps.of(round);
+    return manifests.get(round.id() + stamp, key -> make(round, stamp));
+  }
+
+  private Whole make(Round round, String stamp) {
+    List<Pack.Part> all = new ArrayList<>();
     long bytes = 0;
-    Making making = new Making(round);
+    PackParts.Making making = parts.of(round);
     for (String name : making.names()) {
-      byte[] content = making.part(name);
+      byte[] content = making.toldPart(name);
       String hash = Sha256.of(content);
-      made.put(new PartKey(roundId, name, hash), content);
+      made.put(new PartKey(round.id(), name, hash), content);
       bytes += content.length;
-      parts.add(new Pack.Part(name, hash, content.length));
+      all.add(new Pack.Part(name, hash, content.length));
     }
-    return new Pack.Manifest(round.id(), Layers.now(), bytes, parts);
+    List<PackSize.Of> told = making.told();
+    return new Whole(
+        new Pack.Manifest(round.id(), Layers.now(), stamp, bytes, all, Pack.Told.of(told)), told);
+  }
+
+  @Override
+  public PackSize size(Round round) {
+    Whole w = whole(round);
+    return new PackSize(w.manifest.bytes(), w.told);
   }
 
   /**
@@ -137,255 +100,8 @@ class Packs {
     Round round = rounds.forPerson(roundId, person);
     byte[] named = made.getIfPresent(new PartKey(roundId, name, hash));
     if (named != null) return named;
-    Making making = new Making(round);
+    PackParts.Making making = parts.of(round);
     if (!making.names().contains(name)) throw Refusal.notFound("thing.partOfThisPack");
     return making.part(name);
-  }
-
-  private Edition edition(UUID form) {
-    return forms.newest(form).orElseThrow(() -> Refusal.refused("refused.formRoundNoPublished"));
-  }
-
-  /** The parts of one round as they are now; what several of them need is found once. */
-  private final class Making {
-    private final Round round;
-    private final Map<UUID, LookedUp> lookedUp = new LinkedHashMap<>();
-
-    Making(Round round) {
-      this.round = round;
-    }
-
-    Set<String> names() {
-      Set<String> out = new LinkedHashSet<>(List.of("round", "basemap", "map", "ground"));
-      for (Layer l : layersOf(round)) out.add(FEATURES + l.id());
-      for (UUID id : round.forms()) {
-        out.add(FORM + id);
-        out.add(LAST + id);
-        Form form = outdoorsForm(edition(id));
-        for (String layer : form.otherLayers().keySet()) {
-          out.add(LOOK_UP + layer);
-          int cells = lookedUp(UUID.fromString(layer)).cells.size();
-          for (int i = 0; i < cells; i++) out.add(cell(layer, i));
-        }
-        for (String file : form.files())
-          if (files.has(round.projectId(), file)) out.add(FILE + file);
-      }
-      return out;
-    }
-
-    byte[] part(String name) {
-      if (name.equals("basemap"))
-        return projects.basemap(round.projectId()).getBytes(StandardCharsets.UTF_8);
-      if (name.startsWith(FILE)) return file(round, name.substring(FILE.length()));
-      return json.writeValueAsBytes(content(name));
-    }
-
-    private Object content(String name) {
-      if (name.startsWith(FORM)) return work(round, id(name, FORM));
-      if (name.startsWith(LAST)) return lastVisits(round, id(name, LAST));
-      if (name.startsWith(FEATURES)) return features(round, layers.byId(id(name, FEATURES)));
-      if (name.startsWith(CELL)) {
-        String[] of = name.substring(CELL.length()).split("_");
-        LookedUp l = lookedUp(UUID.fromString(of[0]));
-        Schema schema = l.layer.orElseThrow().schema();
-        return l.cells.get(Integer.parseInt(of[1])).features().stream()
-            .map(f -> Outdoors.json(f, schema))
-            .toList();
-      }
-      return switch (name) {
-        case "round" -> plan(round);
-        case "map" -> map.map(round.projectId(), box(round));
-        case "ground" -> map.ground(round.projectId(), box(round)).orElse(null);
-        default -> lookup(id(name, LOOK_UP));
-      };
-    }
-
-    private LookedUp lookedUp(UUID id) {
-      LookedUp known = lookedUp.get(id);
-      if (known == null) lookedUp.put(id, known = find(round, id));
-      return known;
-    }
-
-    private Object lookup(UUID id) {
-      LookedUp l = lookedUp(id);
-      if (l.layer.isEmpty()) return new Pack.Missing(true);
-      List<Pack.Cell> cells = new ArrayList<>();
-      for (Cells.Cell c : l.cells)
-        cells.add(new Pack.Cell(cell(id.toString(), cells.size()), box(c.box())));
-      return new Pack.LookUp(
-          id,
-          l.layer.get().name(),
-          Outdoors.schemaJson(l.layer.get().schema()),
-          l.known.map(Packs::box).orElse(null),
-          l.reachM,
-          cells);
-    }
-  }
-
-  /**
-   * What a round looks up in a layer, if there is such a layer.
-   *
-   * @param known the box of which all features are there; empty for the whole layer
-   */
-  private record LookedUp(
-      Optional<Layer> layer, Optional<Envelope> known, double reachM, List<Cells.Cell> cells) {}
-
-  private static String cell(String layer, int number) {
-    return CELL + layer + "_" + number;
-  }
-
-  /** The layers on which its forms are filled. */
-  private List<Layer> layersOf(Round round) {
-    return round.forms().stream()
-        .map(f -> forms.get(round.projectId(), f).layerId())
-        .distinct()
-        .map(layers::byId)
-        .toList();
-  }
-
-  private static UUID id(String name, String before) {
-    return UUID.fromString(name.substring(before.length()));
-  }
-
-  /** A file that travels with the form, as text as all parts are. */
-  private byte[] file(Round round, String id) {
-    FormFile f =
-        files.of(round.projectId(), id).orElseThrow(() -> Refusal.notFound("thing.partOfThisPack"));
-    return json.writeValueAsBytes(
-        new Pack.File(f.name(), f.mediaType(), Base64.getEncoder().encodeToString(f.content())));
-  }
-
-  private Pack.Plan plan(Round round) {
-    Project p = projects.byId(round.projectId());
-    return new Pack.Plan(
-        new Pack.Round(
-            round.id(),
-            round.name(),
-            round.note(),
-            round.due().map(Object::toString).orElse(""),
-            round.people(),
-            round.allows().id(),
-            round.when().expected(),
-            round.area().map(GeometryJson::write).orElse(null),
-            round.tellsPosition()),
-        new Pack.Project(p.key(), p.name(), p.units().id()),
-        round.forms().stream().map(f -> head(round, f)).toList(),
-        round.stops().stream()
-            .map(s -> new Pack.Stop(s.featureId(), s.layerId(), s.note()))
-            .toList());
-  }
-
-  private Pack.FormHead head(Round round, UUID form) {
-    Edition e = edition(form);
-    return new Pack.FormHead(
-        form, e.form().title(), e.number(), forms.get(round.projectId(), form).layerId());
-  }
-
-  private Pack.Work work(Round round, UUID form) {
-    Edition e = edition(form);
-    Project p = projects.byId(round.projectId());
-    Layer layer = layers.byId(forms.get(p.id(), form).layerId());
-    return new Pack.Work(
-        form,
-        new Pack.System(p.systemCode(), p.systemDefinition()),
-        new Pack.Named(layer.id(), layer.name()),
-        e.number(),
-        Outdoors.formJson(e.form(), e.schema()),
-        Outdoors.schemaJson(e.schema()));
-  }
-
-  private static Form outdoorsForm(Edition e) {
-    return Outdoors.form(e.form(), e.schema());
-  }
-
-  private List<Feature> stops(Round round, Layer layer) {
-    return queries.some(
-        layer,
-        round.stops().stream()
-            .filter(s -> s.layerId().equals(layer.id()))
-            .map(Round.Stop::featureId)
-            .toList());
-  }
-
-  /** The stops, and what else may be visited around them. */
-  private Pack.Features features(Round round, Layer layer) {
-    Schema schema = layer.schema();
-    Map<String, Feature> all = new LinkedHashMap<>();
-    for (Feature f : stops(round, layer)) all.put(f.id(), f);
-    boolean cut = false;
-    if (round.allows().isAnyAsset()) {
-      List<Feature> around = assets(round, layer);
-      cut = around.size() > MOST_ASSETS;
-      around.stream().limit(MOST_ASSETS).forEach(f -> all.putIfAbsent(f.id(), f));
-    }
-    return new Pack.Features(
-        layer.id(),
-        layer.name(),
-        Outdoors.schemaJson(schema),
-        Outdoors.lookJson(looks.of(layer).look(), schema),
-        cut,
-        all.values().stream()
-            .map(f -> Outdoors.json(f, schema).add("caption", Outdoors.caption(f, schema)))
-            .toList());
-  }
-
-  /** One more than may be taken along when there are more. */
-  private List<Feature> assets(Round round, Layer layer) {
-    if (layer.schema().kind() == GeometryKind.TABLE)
-      return queries.inOrder(layer, 0, MOST_ASSETS + 1);
-    Envelope box = box(round);
-    return box.isNull()
-        ? queries.inOrder(layer, 0, MOST_ASSETS + 1)
-        : queries.around(layer, box, AROUND_M, MOST_ASSETS);
-  }
-
-  /** Where the round is: its area and its stops. */
-  private Envelope box(Round round) {
-    Envelope box = new Envelope();
-    round.area().ifPresent(a -> box.expandToInclude(a.getEnvelopeInternal()));
-    for (Layer l : layersOf(round))
-      for (Feature f : stops(round, l))
-        f.geometry().ifPresent(g -> box.expandToInclude(g.getEnvelopeInternal()));
-    // one that is neither says nothing of where it is: it is wherever its layers are
-    if (box.isNull() && round.allows().isAnyAsset())
-      for (Layer l : layersOf(round)) l.extent().ifPresent(box::expandToInclude);
-    return box;
-  }
-
-  private LookedUp find(Round round, UUID id) {
-    Optional<Layer> other =
-        layers.list(round.projectId()).stream().filter(l -> l.id().equals(id)).findFirst();
-    if (other.isEmpty()) return new LookedUp(other, Optional.empty(), 0, List.of());
-    double reach = 0;
-    for (UUID f : round.forms()) reach = Math.max(reach, edition(f).form().reachM());
-    Envelope box = box(round);
-    List<Envelope> boxes = Reach.boxes(box, AROUND_M + reach);
-    List<Feature> there = queries.around(other.get(), box, AROUND_M + reach);
-    // over the date line there are two boxes: only the stops' own is told then
-    Envelope known = boxes.size() == 1 ? boxes.get(0) : box;
-    return new LookedUp(
-        other,
-        there.size() == other.get().count() ? Optional.empty() : Optional.of(known),
-        reach,
-        Cells.of(there, IN_A_CELL));
-  }
-
-  private static JsonArray box(Envelope e) {
-    return new JsonArray()
-        .add(Numbers.json(e.getMinX()))
-        .add(Numbers.json(e.getMinY()))
-        .add(Numbers.json(e.getMaxX()))
-        .add(Numbers.json(e.getMaxY()));
-  }
-
-  private Map<UUID, Pack.LastVisit> lastVisits(Round round, UUID form) {
-    Edition e = edition(form);
-    Layer layer = layers.byId(forms.get(round.projectId(), form).layerId());
-    return visits.of(
-        new LastVisits.Asked(form, e.form(), e.schema(), layer),
-        round.stops().stream()
-            .filter(s -> s.layerId().equals(layer.id()))
-            .map(Round.Stop::featureId)
-            .toList());
   }
 }

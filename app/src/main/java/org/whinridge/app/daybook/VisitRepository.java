@@ -51,6 +51,11 @@ interface VisitRepository extends JpaRepository<VisitEntity, UUID> {
   String FILLED =
       "v.formId = :form and v.edition > 0 and v.state in (org.whinridge.core.visit.VisitState.WAITING, org.whinridge.core.visit.VisitState.ACCEPTED)";
 
+  /** When a visit with a form was accepted last; null for never. */
+  @Query(
+      "select max(v.decidedAt) from VisitEntity v where v.formId = :form and v.state = org.whinridge.core.visit.VisitState.ACCEPTED")
+  Instant newestAccepted(UUID form);
+
   /** How many visits filled with a form wait or are accepted. */
   @Query("select count(v) from VisitEntity v where " + FILLED)
   long countFilled(UUID form);

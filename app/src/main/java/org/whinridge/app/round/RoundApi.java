@@ -48,6 +48,7 @@ class RoundApi {
   private final RoundCare care;
   private final Members members;
   private final MapExtent extents;
+  private final PacksForRounds packs;
 
   RoundApi(
       Projects projects,
@@ -59,7 +60,9 @@ class RoundApi {
       RoundLive live,
       RoundCare care,
       Members members,
-      MapExtent extents) {
+      MapExtent extents,
+      PacksForRounds packs) {
+    this.packs = packs;
     this.projects = projects;
     this.rounds = rounds;
     this.forms = forms;
@@ -254,6 +257,34 @@ class RoundApi {
     told.setTargetRequestPath(address);
     RequestContextUtils.getFlashMapManager(request).saveOutputFlashMap(told, request, response);
     return new Made(made.rounds(), address);
+  }
+
+  /** What is told of a pack, see {@link PackSize}. */
+  record Pack(long bytes, List<PartOfPack> parts) {
+    static Pack of(PackSize size) {
+      return new Pack(
+          size.bytes(),
+          size.parts().stream()
+              .map(o -> new PartOfPack(o.part().id(), o.name(), o.bytes(), o.n(), o.of(), o.cut()))
+              .toList());
+    }
+  }
+
+  /** Some of it; {@code part} is core's PackPart. */
+  record PartOfPack(String part, String name, long bytes, int n, int of, boolean cut) {}
+
+  /** How large the pack would be of the first round that a plan makes. */
+  @Needs(Right.PLAN_ROUNDS)
+  @PostMapping("/api/p/{project}/rounds/pack")
+  Pack packOfPlan(@PathVariable String project, @Valid @RequestBody SentPlan sent) {
+    return Pack.of(packs.size(making.unmade(projects.byKey(project).id(), sent.plan())));
+  }
+
+  /** How large the pack of a round is. */
+  @Needs(Right.SEE_WORK)
+  @GetMapping("/api/p/{project}/rounds/{id}/pack")
+  Pack pack(@PathVariable String project, @PathVariable UUID id) {
+    return Pack.of(packs.size(rounds.get(projects.byKey(project).id(), id)));
   }
 
   private static Said told(RoundMaking.Plan plan, RoundMaking.Made made) {

@@ -20,6 +20,7 @@ import org.whinridge.app.project.Project;
 import org.whinridge.app.project.Projects;
 import org.whinridge.app.shell.Needs;
 import org.whinridge.core.access.Right;
+import org.whinridge.core.place.GeometryJson;
 import org.whinridge.core.round.RoundWay;
 import org.whinridge.core.round.StopState;
 import org.whinridge.core.said.Said;
@@ -80,6 +81,7 @@ class RoundController {
     List<FormDraft> filled = r.forms().stream().map(f -> forms.get(p.id(), f)).toList();
     model.addAttribute("round", r);
     model.addAttribute("forms", filled);
+    model.addAttribute("area", r.area().map(a -> GeometryJson.write(a).toString()).orElse(null));
     model.addAttribute(
         "layers",
         r.stops().stream().map(Round.Stop::layerId).distinct().map(layers::byId).toList());

@@ -165,6 +165,41 @@ public class RoundMaking {
     return new Made(made.stream().map(r -> r.id).toList(), gone.size());
   }
 
+  /** The first round of a plan as it would be; nothing is kept. */
+  Round unmade(UUID project, Plan plan) {
+    RoundForms.Chosen chosen = forms.of(project, plan.forms);
+    Map<UUID, UUID> layerOf = layers(chosen, plan);
+    Part part = plan.parts.get(0);
+    atMost(part.stops.size());
+    return new Round(
+        UUID.randomUUID(),
+        project,
+        plan.name,
+        plan.note,
+        plan.when,
+        List.copyOf(new LinkedHashSet<>(plan.forms)),
+        part.people,
+        plan.allows,
+        plan.area,
+        plan.travel,
+        plan.tellsPosition,
+        Layers.now(),
+        "",
+        Optional.empty(),
+        part.stops.stream()
+            .filter(s -> layerOf.containsKey(s.feature))
+            .map(
+                s ->
+                    new Round.Stop(
+                        layerOf.get(s.feature),
+                        s.feature,
+                        StopState.TO_DO,
+                        "",
+                        s.note,
+                        Optional.empty()))
+            .toList());
+  }
+
   private void check(UUID project, Plan plan) {
     if (plan.name.isBlank()) throw Refusal.refused("refused.roundNeedsNameCharacters");
     if (plan.note.length() > LONGEST_NOTE)
