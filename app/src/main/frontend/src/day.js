@@ -14,14 +14,16 @@ function failed(text) {
 if (localStorage.getItem("whinridge-sun") === "true") document.documentElement.classList.add("sun");
 if ("serviceWorker" in navigator) navigator.serviceWorker.register("/sw.js", { scope: "/day" });
 await loadCatalogue();
-const [{ load, refresh, tell }, { show }, { watchPosition }, { pairing }, { noteWanted, openWanted }, { contacts }] = await Promise.all([
-  import("./day/book.js"),
-  import("./day/frame.js"),
-  import("./day/fix.js"),
-  import("./day/pairing.js"),
-  import("./day/wanted.js"),
-  import("./day/contacts.js"),
-]);
+const [{ load, refresh, tell }, { show }, { watchPosition }, { pairing }, { noteWanted, openWanted }, { contacts }, { openFormFile }] =
+  await Promise.all([
+    import("./day/book.js"),
+    import("./day/frame.js"),
+    import("./day/fix.js"),
+    import("./day/pairing.js"),
+    import("./day/wanted.js"),
+    import("./day/contacts.js"),
+    import("./day/form-file.js"),
+  ]);
 watchPosition(() => {});
 // a code that is read while the day book is open changes nothing but the address
 addEventListener("hashchange", () => /^#(pair|round)=/.test(location.hash) && location.reload());
@@ -31,4 +33,6 @@ await pairing(tell);
 await refresh();
 await load();
 await show((await openWanted()) || "today");
+// the installed day book opens form files
+/** @type {any} */ (window).launchQueue?.setConsumer(async ({ files }) => files[0] && openFormFile(await files[0].getFile()));
 await contacts();

@@ -4,6 +4,7 @@ import { say } from "../shell/say.js";
 import { STOP, VISIT } from "../shell/states.js";
 import { contact } from "./contact.js";
 import { currentFix } from "./fix.js";
+import { bindFormFiles } from "./form-file.js";
 import { hasToken } from "../shell/device-token.js";
 import { bySession, here, tokenEnded } from "./people.js";
 import { wipe } from "./wipe.js";
@@ -52,6 +53,7 @@ export async function refresh() {
     // what a device hears of first is not new: it knew nothing
     if (before) await roundsChanged(before, book.me.rounds);
     const fix = book.packs.some((p) => p.plan.round.tellsPosition) ? currentFix() : undefined;
+    await bindFormFiles();
     const { again, clockOff } = await contact(book.me, fix);
     book.clockOff = clockOff;
     if (again) tell("told", say("day.carriedAgain", { n: again }));
@@ -120,9 +122,15 @@ function index() {
   stopsAt = new Map(book.rounds.flatMap((r) => r.stops.map((s) => [r.id + s.feature, s])));
 }
 
-/** The visits here to a feature of a round with one of its forms; one that was begun when a round had one form does not say with which. @param {any} pack @param {string} featureId @param {string} formId @returns {any[]} */
+/** How a form that was opened from a file is called here. @param {string} hash */
+export const fileForm = (hash) => "file:" + hash;
+
+/** The form of a visit; one that was begun when a round had one form does not say, and has that. @param {any} v @param {string} only */
+export const formOf = (v, only) => v.form ?? (v.formFile ? fileForm(v.formFile) : only);
+
+/** The visits here to a feature of a round with one of its forms. @param {any} pack @param {string} featureId @param {string} formId @returns {any[]} */
 export const visitsTo = (pack, featureId, formId) =>
-  (visitsAt.get(pack.round + featureId) ?? []).filter((v) => (v.form ?? formId) === formId);
+  (visitsAt.get(pack.round + featureId) ?? []).filter((v) => formOf(v, formId) === formId);
 
 /** What the office says of a stop; undefined for an asset that is none. @param {any} pack @param {string} featureId @returns {import("../../types/border").MyRound["stops"][0] | undefined} */
 export const stopOf = (pack, featureId) => stopsAt.get(pack.round + featureId);

@@ -30,7 +30,7 @@ export async function carriedView() {
       </button>
     </p>
     ${
-      c.visits.length + c.refused.length + c.photos.length
+      c.visits.length + c.refused.length + c.waiting.length + c.photos.length
         ? html`<details class="card my-2" id="as-file">
             <summary>${say("day.asFile")}</summary>
             <p class="quiet my-2">${say("day.asFileHow")}</p>
@@ -40,6 +40,7 @@ export async function carriedView() {
         : nothing
     }
     <p role="status" id="progress" .textContent=${live("")}></p>
+    ${c.waiting.length ? html`<p class="told" id="waiting-form">${say("day.formFile.waiting", { n: c.waiting.length })}</p>` : nothing}
     ${c.begun.length ? html`<p class="quiet">${say("day.begunKept", { n: c.begun.length })}</p>` : nothing} ${given.map(givenCard)}
     <ul class="flex flex-col gap-2">
       ${mine.map((v) =>

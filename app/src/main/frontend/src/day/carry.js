@@ -4,17 +4,24 @@ import * as store from "./store.js";
 
 /**
  * What the office does not have yet: complete visits, those among them that it refused (kept apart with the reason), photos. A photo of a visit that was
- * set aside waits until that is read.
+ * set aside waits until that is read. Visits with a form of a file wait until the project has it.
  */
 export async function carried(person) {
   const all = (await store.all("visits")).filter((v) => v.person === person);
   const complete = all.filter((v) => v.status === VISIT.COMPLETE);
   const of = new Map(all.map((v) => [v.id, v]));
   const photos = (await store.all("photos")).filter(
-    (p) => !p.sent && of.has(p.visit) && of.get(p.visit).status !== VISIT.BEGUN && !of.get(p.visit).refused,
+    (p) =>
+      !p.sent &&
+      !(of.get(p.visit)?.formFile && !of.get(p.visit).form) &&
+      of.has(p.visit) &&
+      of.get(p.visit).status !== VISIT.BEGUN &&
+      !of.get(p.visit).refused,
   );
+  const isSendable = (v) => !v.refused && !(v.formFile && !v.form);
   return {
-    visits: complete.filter((v) => !v.refused),
+    visits: complete.filter(isSendable),
+    waiting: complete.filter((v) => v.formFile && !v.form),
     refused: complete.filter((v) => v.refused),
     photos: photos.filter((p) => of.get(p.visit).office?.state !== VISIT.SET_ASIDE),
     begun: all.filter((v) => v.status === VISIT.BEGUN),

@@ -60,7 +60,7 @@ async function report(person, fix) {
   return {
     version: await version(),
     left: (await store.room())?.left ?? null,
-    visits: c.visits.length + c.refused.length,
+    visits: c.visits.length + c.refused.length + c.waiting.length,
     photos: c.photos.length,
     at: new Date().toISOString(),
     ...(fix && { lon: fix.lon, lat: fix.lat }),
@@ -145,6 +145,7 @@ export async function dropUnnamed() {
   const named = new Set();
   for (const p of await store.all("packs")) for (const hash of Object.values(p.parts)) named.add(hash);
   for (const v of await store.all("visits")) if (v.work) named.add(v.work);
+  for (const f of (await store.get("meta", "form-files")) ?? []) named.add(f.work);
   for (const key of await store.keys("parts")) if (!named.has(key)) await store.remove("parts", key);
 }
 

@@ -45,7 +45,7 @@ export function daysVisits() {
   };
   const row = (v) =>
     html`<li>
-      <button type="button" class="stop" data-visit=${v.id} @click=${() => open(v)}>
+      <button type="button" class="goto" data-visit=${v.id} @click=${() => open(v)}>
         ${symbol(stateOf(v))}<span
           ><strong>${v.caption}</strong><span class="quiet">${stateSaid(stateOf(v))} · ${when(madeAt(v))}</span></span
         >

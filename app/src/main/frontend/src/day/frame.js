@@ -57,7 +57,7 @@ export async function show(view) {
   book.stopOpen = false;
   await load();
   const c = await carried(book.person);
-  count = c.visits.length + c.refused.length + c.photos.length;
+  count = c.visits.length + c.refused.length + c.waiting.length + c.photos.length;
   const [, , make] = /** @type {(typeof TABS)[0]} */ (TABS.find(([key]) => key === view));
   const made = await make();
   showView(made.body);

@@ -1,13 +1,12 @@
 // Below the day book's map: where the way leads, how far and which way, to be visited; what lies under each other, to be chosen from.
-import { metres } from "../shell/format.js";
 import { say } from "../shell/say.js";
 import { STOP } from "../shell/states.js";
+import { number } from "../shell/styles.js";
 import { symbol } from "../shell/symbols.js";
 import { html, nothing } from "../shell/view.js";
 import { stateSaid } from "../shell/words.js";
 import { featureOf, stopState } from "./book.js";
 import { farSaid } from "./far.js";
-import { show } from "./frame.js";
 import { newButton } from "./stop/new.js";
 import { openStop } from "./stop/open.js";
 
@@ -34,7 +33,7 @@ function one(pack, look, to, far, acts) {
   const about = [
     stop || state !== STOP.TO_DO ? stateSaid(state) : to.made ? say("day.madeHere") : say("day.noStop"),
     look.chosen ? "" : say("day.nextStop"),
-    at ? say("day.farBearing", { far: metres(at.distanceM), degrees: Math.round(at.bearingDeg) }) : "",
+    at ? say("day.fromNorth", { degrees: number(Math.round(at.bearingDeg)) }) : "",
   ];
   const { note } = pack.stops.find((s) => s.feature === to.id) ?? {};
   return html`<div class="flex gap-3 items-center" data-target=${to.id}>
@@ -49,7 +48,6 @@ function one(pack, look, to, far, acts) {
     <div class="q-answer">
       <button type="button" class="main" id="visit-now" @click=${() => openStop(pack, to)}>${say("day.visitNow")}</button>
       ${look.chosen ? html`<button type="button" class="plain" id="to-next" @click=${() => acts.choose("")}>${say("day.toNext")}</button>` : nothing}
-      <button type="button" class="plain" @click=${() => show("stops")}>${say("day.backToStops")}</button>
     </div>`;
 }
 
@@ -63,7 +61,7 @@ function among(pack, ids, far, acts) {
           : there.slice(0, MOST).map(
               (f) =>
                 html`<li>
-                  <button type="button" class="stop" data-among=${f.id} @click=${() => acts.choose(f.id)}>
+                  <button type="button" class="goto" data-among=${f.id} @click=${() => acts.choose(f.id)}>
                     ${symbol(stopState(pack, f.id))}<span
                       ><strong>${f.caption}</strong
                       ><span class="quiet">${pack.layers.find((l) => l.layer === f.layer)?.name ?? ""}</span></span

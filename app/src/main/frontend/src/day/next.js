@@ -28,7 +28,7 @@ export async function nextStop(pack) {
     book.round = pack;
     return openStop(pack, feature);
   };
-  return html`<button type="button" class="stop" data-next-stop=${id} @click=${open}>
+  return html`<button type="button" class="goto" data-next-stop=${id} @click=${open}>
     ${symbol(stopState(pack, id))}<span><strong>${feature.caption}</strong><span class="quiet">${say("day.nextStop")}</span></span
     ><span class="far">${farSaid(far)}</span>
   </button>`;

@@ -120,7 +120,12 @@ async function ofOneForm(read) {
 export const workHash = (pack, form) => pack.parts["form-" + form] ?? pack.parts.work;
 
 /** The forms of a round for a feature. @param {any} pack @param {any} feature @returns {{id: string, title: string, edition: number, layer: string}[]} */
-export const formsFor = (pack, feature) => pack.plan.forms.filter((f) => f.layer === feature.layer);
+export function formsFor(pack, feature) {
+  const given = pack.plan.forms.filter((f) => f.layer === feature.layer);
+  // what was made here with a form of a file is visited with that one
+  const { ofForm, caption, layer } = feature;
+  return !ofForm || given.some((f) => f.id === ofForm) ? given : [...given, { id: ofForm, title: caption, edition: 0, layer }];
+}
 
 export async function basemap(pack) {
   return JSON.parse(await store.get("parts", pack.parts.basemap));

@@ -9,6 +9,7 @@ import { html, live, nothing, render } from "../shell/view.js";
 import { book, stopState, tell } from "./book.js";
 import { daysVisits } from "./days-visits.js";
 import { watchPosition } from "./fix.js";
+import { formFileButton } from "./form-file.js";
 import { show } from "./frame.js";
 import { newsCard } from "./news.js";
 import { nextStop } from "./next.js";
@@ -28,7 +29,7 @@ export async function todayView() {
     ),
   );
   const rounds = book.person ? (cards.length ? cards : html`<p>${say("day.noneForYou")}</p>`) : nobody();
-  const body = [signInNote(show), await newsCard(show), rounds, daysVisits()];
+  const body = [signInNote(show), await newsCard(show), rounds, daysVisits(), book.person ? formFileButton() : nothing];
   return { body, begin: (root) => watch(root) };
 }
 

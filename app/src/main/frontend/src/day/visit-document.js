@@ -6,7 +6,7 @@ export function visitDocument(v) {
   return {
     id: v.id,
     round: v.round,
-    ...(v.form && { form: v.form }),
+    ...(v.form ? { form: v.form } : v.formFile && { formFile: v.formFile }),
     edition: v.start.edition,
     feature: v.feature,
     startedAt: v.startedAt,

@@ -2,7 +2,8 @@
 import { inWords, say } from "../shell/say.js";
 import { VISIT } from "../shell/states.js";
 import { loadEngine } from "../shell/engine.js";
-import { book, placed as placeKept } from "./book.js";
+import { book, fileForm, placed as placeKept } from "./book.js";
+import { formFiles } from "./form-file.js";
 import { currentFix, offsetMinutes } from "./fix.js";
 import { deviceName } from "./device.js";
 import { filesOf } from "./form-files.js";
@@ -43,7 +44,8 @@ function placeOf(state, feature, fix) {
 
 /** Opens a feature with a form: goes on with its visit if one is here, else begins one. @param {any} pack @param {any} feature @param {string} formId @param {any} existing */
 export async function openVisit(pack, feature, formId, existing) {
-  const hash = existing?.work ?? workHash(pack, formId);
+  const file = (await formFiles(pack.round)).find((f) => fileForm(f.hash) === formId);
+  const hash = existing?.work ?? file?.work ?? workHash(pack, formId);
   const { work, form, layers } = await prepared(pack, hash, feature.layer);
   const near = new Near(await loadEngine(), pack, layers);
   const fix = currentFix();
@@ -52,7 +54,7 @@ export async function openVisit(pack, feature, formId, existing) {
   const visit = existing ?? {
     id: crypto.randomUUID(),
     round: pack.round,
-    ...(formId && { form: formId }),
+    ...(file ? { formFile: file.hash } : formId && { form: formId }),
     feature: feature.id,
     caption: feature.caption,
     person: book.person,
@@ -82,6 +84,18 @@ export async function openVisit(pack, feature, formId, existing) {
   // another form of what was made here begins where the first one is
   if (!existing && feature.made && feature.geometry) open.reshape(JSON.stringify(feature.geometry));
   return new OpenVisit(visit, open, work, { files: await filesOf(pack, work.form), near });
+}
+
+/** A visit whose form came from a file, gone on with as the project has that form. @param {any} v @param {any} pack @param {any} work @param {string} part */
+export async function bind(v, pack, work, part) {
+  const { form, layers } = await prepared(pack, part, work.layer.id);
+  const start = { ...v.start, edition: work.edition };
+  const going = form.visit(JSON.stringify({ ...start, system: work.system }), "", layers, JSON.stringify(v.state));
+  const bound = { ...v, form: work.id, work: part, start, base: { ...v.base, layer: work.layer.id, ofForm: work.id } };
+  const state = JSON.parse(going.saved());
+  // what it asks beyond the file is still to be filled
+  if (!going.isComplete()) return { ...bound, state, status: VISIT.BEGUN };
+  return { ...bound, state, result: JSON.parse(going.result()) };
 }
 
 export class OpenVisit {

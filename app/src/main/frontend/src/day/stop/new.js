@@ -5,7 +5,8 @@ import { loadEngine } from "../../shell/engine.js";
 import { say } from "../../shell/say.js";
 import { ALLOWS } from "../../shell/states.js";
 import { html, nothing } from "../../shell/view.js";
-import { book } from "../book.js";
+import { book, fileForm } from "../book.js";
+import { formFiles } from "../form-file.js";
 import { show, showView } from "../frame.js";
 import * as store from "../store.js";
 import { openNew } from "./open.js";
@@ -34,12 +35,23 @@ function kindsOf(engine, pack, form) {
   return plan.by === "one" ? set : [...set.filter((k) => Object.keys(k.preset).length), { ...plain, called: say("map.everythingElse") }];
 }
 
+/** What can be begun with a form that was opened from a file. @param {import("../form-file.js").FormFile} f @returns {Kind} */
+const ofFile = ({ hash, layer, title }) => ({
+  form: fileForm(hash),
+  layer,
+  preset: {},
+  called: title,
+  title: say("day.formFile.ofFile"),
+  symbol: "",
+});
+
 const keyOf = (k) => k.form + JSON.stringify(k.preset);
 
 /** @param {any} pack */
 export async function chooseNew(pack) {
   const engine = await loadEngine();
-  const all = pack.plan.forms.flatMap((f) => kindsOf(engine, pack, f));
+  const files = (await formFiles(pack.round)).map((f) => ofFile(f));
+  const all = [...pack.plan.forms.flatMap((f) => kindsOf(engine, pack, f)), ...files];
   const last = "lately:" + book.person;
   const keys = /** @type {string[]} */ ((await store.get("meta", last)) ?? []);
   const lately = keys.flatMap((key) => all.filter((k) => keyOf(k) === key)).slice(0, LATELY);
@@ -50,7 +62,7 @@ export async function chooseNew(pack) {
   const row = (kind) =>
     html`<li>
       <button type="button" class="stop" data-new=${kind.called} @click=${() => begin(kind)}>
-        ${kind.symbol ? html`<img src=${url(kind.symbol)} alt="" />` : html`<span></span>`}<span
+        ${kind.symbol ? html`<img src=${url(kind.symbol)} alt="" />` : html`<span class="w-10"></span>`}<span
           ><strong>${kind.called}</strong><span class="quiet">${kind.title}</span></span
         >
       </button>

@@ -4,7 +4,7 @@ import { STOP, VISIT } from "../../shell/states.js";
 import { symbol } from "../../shell/symbols.js";
 import { html, nothing } from "../../shell/view.js";
 import { stateSaid } from "../../shell/words.js";
-import { book, tell, visitsTo } from "../book.js";
+import { book, formOf, tell, visitsTo } from "../book.js";
 import { page, show, showView, turnTo } from "../frame.js";
 import { formsFor } from "../pack.js";
 import * as store from "../store.js";
@@ -25,7 +25,7 @@ function holdStop(name) {
 /** The visit that goes on here: begun, complete and not handed in, or sent back. */
 async function existingVisit(pack, feature, form) {
   const goesOn = (v) => !v.light && (v.status !== VISIT.HANDED_IN || v.office?.state === VISIT.SENT_BACK);
-  const here = (v) => v.person === book.person && v.round === pack.round && v.feature === feature.id && (v.form ?? form) === form;
+  const here = (v) => v.person === book.person && v.round === pack.round && v.feature === feature.id && formOf(v, form) === form;
   return (await store.all("visits")).filter((v) => here(v) && goesOn(v)).at(-1);
 }
 
@@ -40,6 +40,7 @@ export function openNew(pack, { form, layer, preset, called }) {
     version: 0,
     made: preset,
     caption: called,
+    ofForm: form,
   };
   return openWith(pack, feature, form);
 }

@@ -38,6 +38,7 @@ import org.whinridge.core.round.StopOrder;
 import org.whinridge.core.said.Said;
 import org.whinridge.core.said.Unfit;
 import org.whinridge.core.text.Numbers;
+import org.whinridge.core.travel.FormFromFile;
 import org.whinridge.core.value.ValueJson;
 import org.whinridge.core.value.ValueType;
 import org.whinridge.core.visit.DryRun;
@@ -75,6 +76,22 @@ public final class FieldEngine {
               .add("message", Unfit.said(e).json()));
     }
     return a.toString();
+  }
+
+  /**
+   * A form file that was opened on a device, see {@link FormFromFile#json}; "layers" is a JSON
+   * object of schemas by layer. {why} when it is no form file.
+   */
+  @JSExport
+  public static String formFile(String text, String layers) {
+    Map<String, Schema> at = new LinkedHashMap<>();
+    for (JsonObject.Member m : object(layers))
+      at.put(m.getName(), Schema.read(m.getValue().asObject()));
+    try {
+      return FormFromFile.read(text, at).json(text).toString();
+    } catch (IllegalArgumentException e) {
+      return new JsonObject().add("why", Unfit.said(e).json()).toString();
+    }
   }
 
   /** What keeps nothing back, but a form's author should know: a JSON array. */

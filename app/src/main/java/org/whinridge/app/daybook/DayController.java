@@ -148,6 +148,20 @@ class DayController {
         .body(packs.part(id, name, hash, person.getName()));
   }
 
+  /**
+   * What a visit is begun with whose form was opened from a file, once the project has that form.
+   *
+   * @param hash what the file hashes to as core writes it
+   */
+  @Needs(Right.GO_OUT)
+  @GetMapping("/api/day/rounds/{id}/form-files/{hash}")
+  ResponseEntity<Pack.Work> formFile(
+      @PathVariable UUID id, @PathVariable String hash, Principal person) {
+    return ResponseEntity.ok()
+        .header("Cache-Control", "no-store")
+        .body(packs.ofFile(id, hash, person.getName()));
+  }
+
   /** What became of the visits and photos that a device keeps, however old they are. */
   @Needs(Right.GO_OUT)
   @PostMapping("/api/day/contact")

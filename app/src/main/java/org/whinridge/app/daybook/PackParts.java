@@ -306,7 +306,12 @@ class PackParts {
   }
 
   private Pack.Work work(Round round, UUID form) {
-    Edition e = edition(form);
+    return work(round, edition(form));
+  }
+
+  /** What a visit with an edition is begun with. */
+  Pack.Work work(Round round, Edition e) {
+    UUID form = e.formId();
     Project p = projects.byId(round.projectId());
     Layer layer = layers.byId(forms.get(p.id(), form).layerId());
     return new Pack.Work(

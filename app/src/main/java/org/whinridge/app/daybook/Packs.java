@@ -7,6 +7,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.UUID;
 import org.springframework.stereotype.Service;
+import org.whinridge.app.form.FormsOfFiles;
 import org.whinridge.app.layer.Layers;
 import org.whinridge.app.round.PackSize;
 import org.whinridge.app.round.PacksForRounds;
@@ -25,6 +26,7 @@ class Packs implements PacksForRounds {
   private final Rounds rounds;
   private final PackParts parts;
   private final PackStamp stamps;
+  private final FormsOfFiles ofFiles;
 
   /** Parts as they were named in manifests a while ago, so that a device fetches what was named. */
   private final Cache<PartKey, byte[]> made =
@@ -49,7 +51,8 @@ class Packs implements PacksForRounds {
 
   private record Whole(Pack.Manifest manifest, List<PackSize.Of> told) {}
 
-  Packs(Rounds rounds, PackParts parts, PackStamp stamps) {
+  Packs(Rounds rounds, PackParts parts, PackStamp stamps, FormsOfFiles ofFiles) {
+    this.ofFiles = ofFiles;
     this.rounds = rounds;
     this.parts = parts;
     this.stamps = stamps;
@@ -90,6 +93,18 @@ class Packs implements PacksForRounds {
   public PackSize size(Round round) {
     Whole w = whole(round);
     return new PackSize(w.manifest.bytes(), w.told);
+  }
+
+  /**
+   * What a visit is begun with whose form came from a file; open rounds take any of the project's.
+   */
+  Pack.Work ofFile(UUID roundId, String hash, String person) {
+    Round round = rounds.forPerson(roundId, person);
+    return ofFiles
+        .of(round.projectId(), hash)
+        .filter(e -> round.allows().isNew())
+        .map(e -> parts.work(round, e))
+        .orElseThrow(() -> Refusal.notFound("thing.form"));
   }
 
   /**

@@ -26,6 +26,7 @@ import org.whinridge.core.said.Unfit;
  *
  * @param form with which it was filled; devices that took a round out when each had one form don't
  *     say
+ * @param ofFile whether its form was opened from a file and is not known to be the project's
  * @param start with what the visit was begun, for core's {@code VisitStart}
  * @param state the answers, for core's {@code Filling}
  * @param base what the feature was when the visit took it out
@@ -41,6 +42,7 @@ public record SentVisit(
     Optional<UUID> id,
     Optional<UUID> round,
     Optional<UUID> form,
+    boolean ofFile,
     Optional<UUID> feature,
     int edition,
     Optional<Instant> startedAt,
@@ -83,6 +85,7 @@ public record SentVisit(
         Sent.uuid(o, "id"),
         Sent.uuid(o, "round"),
         Sent.uuid(o, "form"),
+        !Sent.text(o, "formFile").isEmpty() && Sent.uuid(o, "form").isEmpty(),
         Sent.uuid(o, "feature"),
         (int) Sent.whole(o, "edition", Said.text("edition")),
         moment(o, "startedAt"),

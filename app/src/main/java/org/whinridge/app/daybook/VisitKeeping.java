@@ -178,7 +178,8 @@ class VisitKeeping {
   }
 
   /** The form that it was filled with; a device that does not say had a round of one form. */
-  private static UUID form(SentVisit sent, Round round) {
+  private UUID form(SentVisit sent, Round round) {
+    if (sent.ofFile()) throw new Unfit("refused.formOfFileNotHere");
     UUID form =
         sent.form()
             .or(
@@ -187,7 +188,11 @@ class VisitKeeping {
                         ? Optional.of(round.forms().get(0))
                         : Optional.empty())
             .orElseThrow(() -> new Unfit("refused.formNoId"));
-    if (!round.forms().contains(form)) throw new Unfit("refused.formNotOfRound");
+    // an open round takes any form of its project, since files of them travel by themselves
+    boolean other =
+        round.allows().isNew()
+            && forms.projectOf(form).filter(round.projectId()::equals).isPresent();
+    if (!round.forms().contains(form) && !other) throw new Unfit("refused.formNotOfRound");
     return form;
   }
 

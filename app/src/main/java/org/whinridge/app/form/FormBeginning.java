@@ -41,13 +41,17 @@ public class FormBeginning {
   private final FormTemplates templates;
   private final FormFiles files;
 
+  private final FormsOfFiles ofFiles;
+
   FormBeginning(
       Forms forms,
       Layers layers,
       Members members,
       Catalogue catalogue,
       FormTemplates templates,
-      FormFiles files) {
+      FormFiles files,
+      FormsOfFiles ofFiles) {
+    this.ofFiles = ofFiles;
     this.templates = templates;
     this.files = files;
     this.forms = forms;
@@ -153,13 +157,16 @@ public class FormBeginning {
       }
       String text = Files.readString(file, StandardCharsets.UTF_8);
       if (JsonDepth.isOver(text)) throw Refusal.refused("refused.formFileOther");
-      Form form = onto(layer, Form.read(text));
+      Form asSent = Form.read(text);
+      Form form = onto(layer, asSent);
       List<Said> told = new ArrayList<>();
       for (String member : FormMembers.unknown(text))
         told.add(Said.of("told.memberLeftOut", "member", member));
       for (String id : form.files())
         if (!files.has(project, id)) told.add(Said.of("told.fileNotHere", "file", id));
-      return new FromFile(forms.begin(project, layerId, form, person), told);
+      UUID begun = forms.begin(project, layerId, form, person);
+      ofFiles.begun(begun, asSent);
+      return new FromFile(begun, told);
     } catch (FileProblem | IllegalArgumentException e) {
       throw Refusal.refused("refused.nothingWasKept", "why", Refusal.said(e));
     } catch (java.nio.charset.CharacterCodingException e) {

@@ -22,4 +22,7 @@ class FormEntity {
   Instant publishesAt;
   Instant retiredAt;
   String retiredBy;
+
+  /** What the file hashes to that it was begun from, see {@link FormsOfFiles}; null for none. */
+  String fromFile;
 }

@@ -6,6 +6,7 @@ import com.eclipsesource.json.JsonValue;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.UUID;
 import org.locationtech.jts.geom.Coordinate;
 import org.springframework.stereotype.Controller;
@@ -31,6 +32,7 @@ import org.whinridge.core.round.RoundPicture;
 class RoundHandOver {
   private static final int WIDTH = 720;
   private static final int HEIGHT = 460;
+  private static final double FOOT_M = 0.3048;
 
   private final DeskPage desk;
   private final Projects projects;
@@ -95,14 +97,13 @@ class RoundHandOver {
     model.addAttribute("forms", filled);
     model.addAttribute("picture", QrCode.picture(address(id)));
     model.addAttribute("feet", p.units() == Units.FEET);
-    model.addAttribute(
-        "map",
+    Optional<RoundPicture.Drawn> map =
         RoundPicture.draw(
-                new RoundPicture.Of(
-                    places, r.area().orElse(null), ground(projects.basemap(p.id()))),
-                WIDTH,
-                HEIGHT)
-            .orElse(null));
+            new RoundPicture.Of(places, r.area().orElse(null), ground(projects.basemap(p.id()))),
+            WIDTH,
+            HEIGHT);
+    model.addAttribute("map", map.orElse(null));
+    model.addAttribute("barFt", map.map(d -> Math.round(d.barM() / FOOT_M)).orElse(0L));
     return "round-print";
   }
 
