@@ -19,6 +19,7 @@ import org.whinridge.core.form.compile.FormProblem;
 import org.whinridge.core.layer.Feature;
 import org.whinridge.core.layer.Schema;
 import org.whinridge.core.place.CoordinateSystem;
+import org.whinridge.core.place.GeometryJson;
 import org.whinridge.core.prefill.PlaceIndex;
 import org.whinridge.core.said.Unfit;
 import org.whinridge.core.value.ValueJson;
@@ -167,6 +168,9 @@ final class GoldenForms {
         break;
       case "move":
         f.moveTo(new Coordinate(a.get(1).asDouble(), a.get(2).asDouble()));
+        break;
+      case "draw":
+        GeometryJson.parse(a.get(1).toString()).ifPresent(f::reshape);
         break;
       case "undo":
         f.undo();

@@ -140,7 +140,7 @@ public class FormBeginning {
   }
 
   /** A form that was begun from a file. @param told what has no counterpart here */
-  record FromFile(UUID form, List<Said> told) {}
+  public record FromFile(UUID form, List<Said> told) {}
 
   /** Begins a form from a form file or an XLSForm workbook. */
   public FromFile fromFile(UUID project, Optional<UUID> layerId, Path file, String person)

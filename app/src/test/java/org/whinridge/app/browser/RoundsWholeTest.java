@@ -243,7 +243,7 @@ class RoundsWholeTest extends DemoBrowserTest {
     one.setInputFiles(
         "#open-form-file input",
         new FilePayload("notes.json", "application/json", "{\"a\":1}".getBytes()));
-    assertThat(one.locator(".problem")).containsText("notes.json is no form file");
+    assertThat(one.locator(".day-body .problem")).containsText("notes.json is no form file");
     one.setInputFiles(
         "#open-form-file input",
         new FilePayload("gates.json", "application/json", GATES.getBytes(StandardCharsets.UTF_8)));
@@ -301,6 +301,7 @@ class RoundsWholeTest extends DemoBrowserTest {
     assertThat(one.locator("#waiting-form")).hasCount(0);
     one.click("#hand-in");
     assertThat(one.locator(".done")).containsText("Handed in: 1 visit");
-    assertThat(one.locator("[data-visit]", holding("Gate check"))).containsText("waiting");
+    assertThat(one.locator("[data-visit]")).hasCount(4);
+    assertThat(one.locator("[data-visit]", holding("carried"))).hasCount(0);
   }
 }

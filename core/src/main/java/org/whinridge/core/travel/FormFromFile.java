@@ -13,6 +13,7 @@ import org.whinridge.core.form.compile.FormCompiler;
 import org.whinridge.core.form.compile.FormProblem;
 import org.whinridge.core.form.edit.WiredByName;
 import org.whinridge.core.layer.Schema;
+import org.whinridge.core.said.Unfit;
 
 /**
  * A form file that was opened outdoors, away from the project that will have it: what it is, and
@@ -36,6 +37,7 @@ public record FormFromFile(
    */
   public static FormFromFile read(String text, Map<String, Schema> layers) {
     Form form = Form.read(text);
+    if (form.questions().isEmpty()) throw new Unfit("refused.formAsksNothing");
     String canonical = form.json().toString();
     for (Map.Entry<String, Schema> l : layers.entrySet()) {
       Optional<FormFromFile> on = on(form, canonical, l.getKey(), l.getValue());

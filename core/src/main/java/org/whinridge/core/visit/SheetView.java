@@ -2,6 +2,7 @@ package org.whinridge.core.visit;
 
 import com.eclipsesource.json.JsonArray;
 import com.eclipsesource.json.JsonObject;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -109,8 +110,20 @@ final class SheetView {
     }
     return b.length() > 0
         ? b.toString()
-        : form.schema()
-            .caption(start.feature().map(Feature::values).or(start::made).orElse(Map.of()));
+        : form.schema().caption(start.feature().map(Feature::values).orElseGet(this::made));
+  }
+
+  /** The fields of a feature that this visit makes, as they are answered now. */
+  private Map<String, Value> made() {
+    Map<String, Value> now = new LinkedHashMap<>(start.made().orElse(Map.of()));
+    if (start.made().isEmpty()) return now;
+    for (int i = 0; i < form.size(); i++) {
+      String field = form.at(i).question().writesTo();
+      if (form.at(i).list() >= 0 || field.isEmpty()) continue;
+      Value v = state.top.visible(form.local(i));
+      if (!v.isEmpty()) now.put(field, v);
+    }
+    return now;
   }
 
   /** What is told of questions, and whether it is noted as told. */

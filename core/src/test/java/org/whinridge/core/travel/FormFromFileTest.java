@@ -63,6 +63,8 @@ class FormFromFileTest {
         .isInstanceOf(IllegalArgumentException.class);
     assertThatThrownBy(() -> FormFromFile.read("[1]", Map.of()))
         .isInstanceOf(IllegalArgumentException.class);
+    assertThatThrownBy(() -> FormFromFile.read("{\"a\":1}", Map.of()))
+        .isInstanceOf(IllegalArgumentException.class);
     String broken =
         FILE.replace("\"type\":\"choice\"", "\"type\":\"choice\",\"askWhen\":\"gone = 1\"");
     assertThat(FormFromFile.read(broken, layers()).problems()).isNotEmpty();

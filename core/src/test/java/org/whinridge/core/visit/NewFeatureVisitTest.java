@@ -56,6 +56,7 @@ class NewFeatureVisitTest {
     assertThat(f.view().getString("caption", "")).isEqualTo("Tide flap");
     f.set("kind", Value.text("pipe"));
     f.set("tag", Value.text("OS-900"));
+    assertThat(f.view().getString("caption", "")).isEqualTo("Pipe · OS-900");
     JsonObject result = f.result();
     assertThat(result.get("set").toString())
         .isEqualTo("{\"tag\":\"OS-900\",\"kind\":\"pipe\",\"owner\":\"board\"}");

@@ -1,0 +1,272 @@
+package org.whinridge.app;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.springframework.security.test.web.servlet.request.SecurityMockMvcRequestPostProcessors.csrf;
+import static org.springframework.security.test.web.servlet.request.SecurityMockMvcRequestPostProcessors.user;
+import static org.springframework.test.web.servlet.request.MockMvcRequestBuilders.get;
+import static org.springframework.test.web.servlet.request.MockMvcRequestBuilders.post;
+
+import com.eclipsesource.json.Json;
+import com.eclipsesource.json.JsonArray;
+import com.eclipsesource.json.JsonObject;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.Instant;
+import java.util.EnumMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.UUID;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import org.springframework.beans.factory.annotation.Autowired;
+import org.springframework.mock.web.MockHttpServletResponse;
+import org.springframework.test.web.servlet.MockMvc;
+import org.springframework.test.web.servlet.request.MockHttpServletRequestBuilder;
+import org.whinridge.app.form.FormBeginning;
+import org.whinridge.app.form.Forms;
+import org.whinridge.app.layer.FeatureChange;
+import org.whinridge.app.layer.Layers;
+import org.whinridge.app.round.Round;
+import org.whinridge.app.round.RoundMaking;
+import org.whinridge.core.access.Role;
+import org.whinridge.core.form.Form;
+import org.whinridge.core.round.RoundAllows;
+import org.whinridge.core.round.Travel;
+import org.whinridge.core.said.Said;
+import org.whinridge.core.value.Value;
+
+/** Packs told before they are taken out and known again; rounds on paper; forms out of files. */
+class RoundPacksTest extends SmallServerTest {
+  private static int next;
+  @Autowired MockMvc mvc;
+  @Autowired SmallProject small;
+  @Autowired Forms forms;
+  @Autowired FormBeginning beginning;
+  @Autowired Layers layers;
+  @Autowired RoundMaking making;
+  private SmallProject.Held held;
+  private final Map<Role, String> people = new EnumMap<>(Role.class);
+
+  @BeforeEach
+  void another() throws Exception {
+    int n = ++next;
+    for (Role r : Role.values()) people.put(r, "pack-" + r.id() + "-" + n);
+    held = small.make("packs-" + n, "Packs " + n, people);
+  }
+
+  private MockHttpServletResponse done(MockHttpServletRequestBuilder q, Role who) throws Exception {
+    return mvc.perform(q.with(user(people.get(who))).with(csrf())).andReturn().getResponse();
+  }
+
+  private String text(MockHttpServletRequestBuilder q, Role who) throws Exception {
+    MockHttpServletResponse r = done(q, who);
+    String text = r.getContentAsString(StandardCharsets.UTF_8);
+    assertThat(r.getStatus()).as(text).isEqualTo(200);
+    return text;
+  }
+
+  private JsonObject json(MockHttpServletRequestBuilder q, Role who) throws Exception {
+    return Json.parse(text(q, who)).asObject();
+  }
+
+  private String api() {
+    return "/api/p/" + held.project().key() + "/rounds/";
+  }
+
+  private JsonObject manifest() throws Exception {
+    return json(get("/api/day/rounds/" + held.round() + "/manifest"), Role.INSPECTOR);
+  }
+
+  private String stamp() throws Exception {
+    return json(get("/api/day/me"), Role.INSPECTOR)
+        .get("rounds")
+        .asArray()
+        .get(0)
+        .asObject()
+        .getString("stamp", "");
+  }
+
+  /** Thirty devices at once have one manifest made; a contact says when there is another. */
+  @Test
+  void aPackIsMadeOnceAndAContactSaysWhenItIsAnother() throws Exception {
+    JsonObject first = manifest();
+    assertThat(manifest()).isEqualTo(first);
+    assertThat(stamp()).isEqualTo(first.getString("stamp", ""));
+    layers.write(
+        new FeatureChange(
+            held.layer(),
+            held.feature(),
+            false,
+            Map.of("notes", Value.text("seen")),
+            Optional.empty(),
+            people.get(Role.COORDINATOR),
+            "desk",
+            Optional.empty(),
+            Optional.empty(),
+            Said.text("seen"),
+            Instant.now()));
+    assertThat(stamp()).isNotEqualTo(first.getString("stamp", ""));
+    JsonObject second = manifest();
+    assertThat(second.getString("stamp", "")).isEqualTo(stamp());
+    assertThat(changed(first, second))
+        .contains("features-" + held.layer())
+        .doesNotContain("form-" + held.form(), "basemap");
+  }
+
+  private static List<String> changed(JsonObject a, JsonObject b) {
+    List<String> before = a.get("parts").asArray().values().stream().map(Object::toString).toList();
+    return b.get("parts").asArray().values().stream()
+        .filter(p -> !before.contains(p.toString()))
+        .map(p -> p.asObject().getString("name", ""))
+        .toList();
+  }
+
+  @Test
+  void howLargeAPackIsIsToldBeforeItsRoundIsMade() throws Exception {
+    JsonObject plan =
+        new JsonObject()
+            .add("name", "Not made")
+            .add("forms", new JsonArray().add(held.form().toString()))
+            .add(
+                "parts",
+                new JsonArray()
+                    .add(
+                        new JsonObject()
+                            .add("people", new JsonArray())
+                            .add(
+                                "stops",
+                                new JsonArray()
+                                    .add(new JsonObject().add("id", held.feature().toString())))));
+    JsonObject told =
+        json(
+            post(api() + "pack").contentType("application/json").content(plan.toString()),
+            Role.COORDINATOR);
+    JsonObject assets =
+        told.get("parts").asArray().values().stream()
+            .map(p -> p.asObject())
+            .filter(p -> p.getString("part", "").equals("assets"))
+            .findFirst()
+            .orElseThrow();
+    assertThat(assets.getInt("n", 0)).isEqualTo(1);
+    assertThat(assets.getInt("of", 0)).isEqualTo(5);
+    long sum = 0;
+    for (var p : told.get("parts").asArray()) sum += p.asObject().getLong("bytes", 0);
+    assertThat(sum).isEqualTo(told.getLong("bytes", -1));
+    JsonObject made = json(get(api() + held.round() + "/pack"), Role.REVIEWER);
+    assertThat(made.getLong("bytes", 0)).isEqualTo(manifest().getLong("bytes", -1));
+  }
+
+  @Test
+  void aRoundIsHandedOverByLinkAndOnPaper() throws Exception {
+    UUID odd =
+        making
+            .make(
+                held.project().id(),
+                RoundMaking.Plan.of(
+                    "<b>North</b> & south",
+                    held.form(),
+                    people.get(Role.INSPECTOR),
+                    List.of(held.feature())),
+                people.get(Role.COORDINATOR))
+            .rounds()
+            .get(0);
+    String page = "/p/" + held.project().key() + "/rounds/" + odd;
+    assertThat(text(get(page + "/hand-over"), Role.REVIEWER))
+        .contains("/day#round=" + odd)
+        .contains("data:image/svg")
+        .contains("&lt;b&gt;North&lt;/b&gt; &amp; south");
+    assertThat(text(get(page + "/print"), Role.REVIEWER))
+        .contains("<svg xmlns")
+        .contains("&lt;b&gt;North")
+        .contains("m long. North is up.");
+    assertThat(done(get(page + "/print"), Role.READER).getStatus()).isEqualTo(403);
+  }
+
+  /** Where people are is for those alone who send them there. */
+  @Test
+  void positionsAreToldToThoseAloneWhoPlan() throws Exception {
+    assertThat(text(get(api() + held.round() + "/live"), Role.REVIEWER)).doesNotContain("\"at\":[");
+    assertThat(done(get(api() + held.round() + "/live"), Role.READER).getStatus()).isEqualTo(403);
+  }
+
+  /** A form that was opened from a file on a device is known again when the project has it. */
+  @Test
+  void aFormOfAFileIsKnownAgain(@TempDir Path tmp) throws Exception {
+    String file =
+        "{\"title\":\"Gate check\",\"sections\":[{\"title\":\"\",\"questions\":[{\"name\":\"gate\",\"label\":\"Gate\",\"type\":\"text\"}]}]}";
+    String hash =
+        org.whinridge.app.shell.Sha256.of(
+            Form.read(file).json().toString().getBytes(StandardCharsets.UTF_8));
+    UUID open =
+        making
+            .make(
+                held.project().id(),
+                new RoundMaking.Plan(
+                    "Open",
+                    "",
+                    new Round.When(Optional.empty(), Optional.empty(), 0),
+                    List.of(held.form()),
+                    RoundAllows.NEW,
+                    Optional.empty(),
+                    Travel.USUAL,
+                    false,
+                    List.of(new RoundMaking.Part(List.of(people.get(Role.INSPECTOR)), List.of()))),
+                people.get(Role.COORDINATOR))
+            .rounds()
+            .get(0);
+    String at = "/api/day/rounds/" + open + "/form-files/" + hash;
+    assertThat(done(get(at), Role.INSPECTOR).getStatus()).isEqualTo(404);
+    UUID form =
+        beginning
+            .fromFile(
+                held.project().id(),
+                Optional.of(held.layer()),
+                Files.writeString(tmp.resolve("gates.json"), file),
+                people.get(Role.COORDINATOR))
+            .form();
+    assertThat(done(get(at), Role.INSPECTOR).getStatus())
+        .as("not while it is a draft")
+        .isEqualTo(404);
+    forms.publish(held.project().id(), form, people.get(Role.COORDINATOR));
+    JsonObject work = json(get(at), Role.INSPECTOR);
+    assertThat(work.getString("id", "")).isEqualTo(form.toString());
+    assertThat(work.getInt("edition", 0)).isEqualTo(1);
+    // a round of stops alone takes its own forms only
+    assertThat(
+            done(get("/api/day/rounds/" + held.round() + "/form-files/" + hash), Role.INSPECTOR)
+                .getStatus())
+        .isEqualTo(404);
+    JsonObject v =
+        SmallVisit.of(
+            json(get("/api/day/rounds/" + open + "/parts/features-" + held.layer()), Role.INSPECTOR)
+                .get("features")
+                .asArray()
+                .get(0)
+                .asObject(),
+            open,
+            people.get(Role.INSPECTOR));
+    assertThat(sent(v.add("formFile", hash))).isEqualTo("set aside");
+    JsonObject bound = v.set("id", UUID.randomUUID().toString()).add("form", form.toString());
+    assertThat(sent(bound)).isEqualTo("waiting");
+  }
+
+  private String sent(JsonObject visit) throws Exception {
+    JsonObject handIn =
+        new JsonObject()
+            .add("id", UUID.randomUUID().toString())
+            .add("device", "phone")
+            .add("person", people.get(Role.INSPECTOR))
+            .add("visits", new JsonArray().add(visit));
+    return json(
+            post("/api/day/hand-ins").contentType("application/json").content(handIn.toString()),
+            Role.INSPECTOR)
+        .get("visits")
+        .asArray()
+        .get(0)
+        .asObject()
+        .getString("state", "");
+  }
+}
