@@ -49,5 +49,18 @@ test("stops, features, visits, forms and words are told by what became of them",
     last: { f: { a: { day: "2026-01-02", person: "x" }, b: { day: "2026-01-02", person: "y" } } },
   });
   const told = keys(whatChanged(pack(), after));
-  assert.deepEqual(told, ["edition", "form", "layer", "stops1", "stopsGone1", "stopNotes1", "changed1", "assets2", "assetsGone1", "visits2", "note", "due"]);
+  assert.deepEqual(told, [
+    "edition",
+    "form",
+    "layer",
+    "stops1",
+    "stopsGone1",
+    "stopNotes1",
+    "changed1",
+    "assets2",
+    "assetsGone1",
+    "visits2",
+    "note",
+    "due",
+  ]);
 });

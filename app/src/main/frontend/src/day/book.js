@@ -16,8 +16,8 @@ import * as store from "./store.js";
 /**
  * @typedef {{kind: "told" | "done" | "problem", text: string}} Message
  * @type {{view: string, me: import("../../types/border").Me | null, person: string | null, rounds: import("../../types/border").MyRound[], packs: any[], visits: any[], round: any, message: Message | null,
- *   offline: boolean, signedOut: boolean, clockOff: number, stopOpen: boolean}}
- * `stopOpen`: whether a visit is being filled, so that nothing else changes meanwhile; `clockOff`: by how many seconds this device's clock is ahead of the office's
+ *   offline: boolean, signedOut: boolean, clockOff: number, stopOpen: boolean, busy: boolean}}
+ * `stopOpen`: whether a visit is being filled, so that nothing else changes meanwhile; `busy`: whether something is sent or fetched that somebody asked for; `clockOff`: by how many seconds this device's clock is ahead of the office's
  */
 export const book = {
   view: "today",
@@ -32,6 +32,7 @@ export const book = {
   signedOut: false,
   clockOff: 0,
   stopOpen: false,
+  busy: false,
 };
 
 /** What is shown with the next view. @param {Message["kind"]} kind @param {string} text */
@@ -131,6 +132,9 @@ export const formOf = (v, only) => v.form ?? (v.formFile ? fileForm(v.formFile) 
 /** The visits here to a feature of a round with one of its forms. @param {any} pack @param {string} featureId @param {string} formId @returns {any[]} */
 export const visitsTo = (pack, featureId, formId) =>
   (visitsAt.get(pack.round + featureId) ?? []).filter((v) => formOf(v, formId) === formId);
+
+/** Whether there is a visit to a feature here, in whatever state. @param {any} pack @param {string} featureId */
+export const isVisitedHere = (pack, featureId) => visitsAt.has(pack.round + featureId);
 
 /** What the office says of a stop; undefined for an asset that is none. @param {any} pack @param {string} featureId @returns {import("../../types/border").MyRound["stops"][0] | undefined} */
 export const stopOf = (pack, featureId) => stopsAt.get(pack.round + featureId);

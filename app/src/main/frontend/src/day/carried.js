@@ -126,6 +126,7 @@ async function asFile(button) {
 
 async function deliver(button) {
   button.disabled = true;
+  book.busy = true;
   try {
     await send(document.getElementById("progress"));
   } catch (e) {
@@ -134,6 +135,8 @@ async function deliver(button) {
       tell("problem", e.message);
     } else if (e instanceof store.StoreFull) tell("problem", say("day.full.answer"));
     else throw e;
+  } finally {
+    book.busy = false;
   }
   await show("carried");
 }

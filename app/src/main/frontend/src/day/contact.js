@@ -35,12 +35,16 @@ export async function photosAre(a) {
 export async function contact(me, fix) {
   const headers = { "Content-Type": "application/json" };
   const kept = (await store.all("visits")).filter((v) => v.person === me.person && v.status !== VISIT.BEGUN && !v.light);
+  const begun = (await store.all("visits"))
+    .filter((v) => v.person === me.person && v.status === VISIT.BEGUN && !v.base?.made)
+    .slice(0, MOST_ASKED)
+    .map(({ round, feature }) => ({ round, feature }));
   let again = 0;
   /** @type {import("../../types/border").ContactAnswer} */
   let answer = { visits: [], given: [], copiedUpTo: "", now: "" };
   for (let from = 0; from === 0 || from < kept.length; from += MOST_ASKED) {
     const some = kept.slice(from, from + MOST_ASKED);
-    const body = JSON.stringify({ visits: some.map((v) => v.id), device: await report(me.person, fix) });
+    const body = JSON.stringify({ visits: some.map((v) => v.id), device: await report(me.person, fix), begun });
     answer = await getJson("/api/day/contact", { method: "POST", headers, body });
     const has = new Map(answer.visits.map((a) => [a.id, a]));
     for (const v of some) again += (await learn(v, has.get(v.id))) ? 1 : 0;

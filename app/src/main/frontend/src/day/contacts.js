@@ -1,6 +1,6 @@
 // Contacts that come by themselves: when there is a link again, when the day book is looked at again, and every few minutes. Never while a stop is open.
 import { book, refresh } from "./book.js";
-import { show } from "./frame.js";
+import { showAgain } from "./frame.js";
 import { fetchChanged } from "./news.js";
 
 /** So often the office is asked while the day book is looked at, in milliseconds. */
@@ -13,14 +13,14 @@ let running = false;
 
 /** Asks the office, if nobody fills a stop, and fetches what has changed. */
 async function contactNow() {
-  if (running || book.stopOpen || !navigator.onLine || Date.now() - last < REST) return;
+  if (running || book.stopOpen || book.busy || !navigator.onLine || Date.now() - last < REST) return;
   last = Date.now();
   running = true;
   try {
     const before = told();
     await refresh();
     const came = await fetchChanged();
-    if (!book.stopOpen && (came || before !== told())) await show(book.view);
+    if (came || before !== told()) await showAgain();
   } finally {
     running = false;
   }
@@ -35,5 +35,5 @@ export async function contacts() {
   window.setInterval(() => document.visibilityState === "visible" && contactNow(), AGAIN);
   addEventListener("online", () => contactNow());
   document.addEventListener("visibilitychange", () => document.visibilityState === "visible" && contactNow());
-  if ((await fetchChanged()) && !book.stopOpen) await show(book.view);
+  if (await fetchChanged()) await showAgain();
 }

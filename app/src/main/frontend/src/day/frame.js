@@ -50,6 +50,16 @@ function tab([key, label], count) {
 /** What is carried, told at its tab. */
 let count = 0;
 
+/** What was said last. @type {typeof book.message} */
+let said = null;
+
+/** Draws the open view anew, with what was said on it; nothing while somebody waits for something they asked for. */
+export async function showAgain() {
+  if (book.stopOpen || book.busy) return;
+  book.message ??= said;
+  await show(book.view);
+}
+
 /** Shows a view. @param {string} view */
 export async function show(view) {
   turnTo();
@@ -61,6 +71,7 @@ export async function show(view) {
   const [, , make] = /** @type {(typeof TABS)[0]} */ (TABS.find(([key]) => key === view));
   const made = await make();
   showView(made.body);
+  said = book.message;
   book.message = null;
   turnTo((await made.begin?.(root)) ?? (() => {}));
 }

@@ -3,7 +3,7 @@ import { say } from "../shell/say.js";
 import { STOP } from "../shell/states.js";
 import { symbol } from "../shell/symbols.js";
 import { html, nothing } from "../shell/view.js";
-import { book, featureOf, stopOf, stopState } from "./book.js";
+import { book, featureOf, isVisitedHere, stopOf, stopState } from "./book.js";
 import { farFrom, farSaid } from "./far.js";
 import { currentFix } from "./fix.js";
 import { openStop } from "./stop/open.js";
@@ -11,8 +11,9 @@ import { openStop } from "./stop/open.js";
 /** States in which there is something left to do, in the order in which they are listed. */
 export const LEFT = [STOP.SENT_BACK, STOP.STARTED, STOP.TO_DO];
 
-/** Whether a stop is somebody else's. @param {any} pack @param {string} id */
-export const isOthers = (pack, id) => Boolean(stopOf(pack, id)?.person) && stopOf(pack, id)?.person !== book.person;
+/** Whether a stop is somebody else's, and nothing was begun there on this device. @param {any} pack @param {string} id */
+export const isOthers = (pack, id) =>
+  Boolean(stopOf(pack, id)?.person) && stopOf(pack, id)?.person !== book.person && !isVisitedHere(pack, id);
 
 /** The id of the next stop; undefined when nothing is left. @param {any} pack @returns {string | undefined} */
 export const nextOf = (pack) => pack.stops.find((s) => LEFT.includes(stopState(pack, s.feature)) && !isOthers(pack, s.feature))?.feature;

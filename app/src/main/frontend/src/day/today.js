@@ -15,6 +15,7 @@ import { newsCard } from "./news.js";
 import { nextStop } from "./next.js";
 import { signInNote } from "./notes.js";
 import { takeOut } from "./pack.js";
+import { shellKept } from "./shell-kept.js";
 import * as store from "./store.js";
 
 const OVER = [STOP.DONE, STOP.NO_ACCESS, STOP.GONE];
@@ -127,17 +128,22 @@ function onDevice(pack) {
 
 async function takeRound(r, button) {
   button.disabled = true;
+  book.busy = true;
   const progress = button.closest("article").querySelector("[role=status]");
   try {
     const pack = await takeOut(r.id, book.person, (have, all) => {
       progress.textContent = say("day.bytesOf", { have: bytes(have), all: bytes(all) });
     });
     book.round = pack;
-    tell("done", say("day.taken", { round: r.name, ...holds(pack) }));
+    progress.textContent = say("day.keepingShell");
+    if (await shellKept()) tell("done", say("day.taken", { round: r.name, ...holds(pack) }));
+    else tell("problem", say("day.takenWithoutShell", { round: r.name }));
   } catch (e) {
     if (e instanceof store.StoreFull) tell("problem", say("day.full.takeOut"));
     else if (e instanceof Failure && e.status === 401) book.signedOut = true;
     else tell("problem", e instanceof Failure && e.status === 0 ? say("day.takeOutBroke") : e.message);
+  } finally {
+    book.busy = false;
   }
   await show("today");
 }

@@ -13,6 +13,7 @@ import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Instant;
+import java.time.LocalDate;
 import java.util.EnumMap;
 import java.util.List;
 import java.util.Map;
@@ -22,6 +23,7 @@ import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.springframework.beans.factory.annotation.Autowired;
+import org.springframework.jdbc.core.JdbcTemplate;
 import org.springframework.mock.web.MockHttpServletResponse;
 import org.springframework.test.web.servlet.MockMvc;
 import org.springframework.test.web.servlet.request.MockHttpServletRequestBuilder;
@@ -31,9 +33,11 @@ import org.whinridge.app.layer.FeatureChange;
 import org.whinridge.app.layer.Layers;
 import org.whinridge.app.round.Round;
 import org.whinridge.app.round.RoundMaking;
+import org.whinridge.app.round.Rounds;
 import org.whinridge.core.access.Role;
 import org.whinridge.core.form.Form;
 import org.whinridge.core.round.RoundAllows;
+import org.whinridge.core.round.StopState;
 import org.whinridge.core.round.Travel;
 import org.whinridge.core.said.Said;
 import org.whinridge.core.value.Value;
@@ -46,6 +50,8 @@ class RoundPacksTest extends SmallServerTest {
   @Autowired Forms forms;
   @Autowired FormBeginning beginning;
   @Autowired Layers layers;
+  @Autowired Rounds rounds;
+  @Autowired JdbcTemplate jdbc;
   @Autowired RoundMaking making;
   private SmallProject.Held held;
   private final Map<Role, String> people = new EnumMap<>(Role.class);
@@ -188,8 +194,67 @@ class RoundPacksTest extends SmallServerTest {
   /** Where people are is for those alone who send them there. */
   @Test
   void positionsAreToldToThoseAloneWhoPlan() throws Exception {
-    assertThat(text(get(api() + held.round() + "/live"), Role.REVIEWER)).doesNotContain("\"at\":[");
-    assertThat(done(get(api() + held.round() + "/live"), Role.READER).getStatus()).isEqualTo(403);
+    UUID telling =
+        making
+            .make(
+                held.project().id(),
+                RoundMaking.Plan.of(
+                        "Telling", held.form(), people.get(Role.INSPECTOR), List.of(held.feature()))
+                    .with("", LocalDate.of(2099, 1, 1)),
+                people.get(Role.COORDINATOR))
+            .rounds()
+            .get(0);
+    jdbc.update(
+        "insert into device (id, account, own_id, name, paired_at, paired_by, contact_at, lon, lat, position_at) values (random_uuid(), ?, 'x', 'phone', now(), 'code', now(), -10.2, 57.9, now())",
+        people.get(Role.INSPECTOR));
+    assertThat(text(get(api() + telling + "/live"), Role.COORDINATOR)).contains("\"at\":[-10.2");
+    assertThat(text(get(api() + telling + "/live"), Role.REVIEWER))
+        .contains("\"contact\"")
+        .doesNotContain("\"at\":[");
+  }
+
+  /** A stop is taken by the one who starts it, as their device tells at a contact. */
+  @Test
+  void aStopIsTakenByTheOneWhoStartsIt() throws Exception {
+    UUID shared =
+        making
+            .make(
+                held.project().id(),
+                new RoundMaking.Plan(
+                    "Shared",
+                    "",
+                    new Round.When(Optional.empty(), Optional.empty(), 0),
+                    List.of(held.form()),
+                    RoundAllows.STOPS,
+                    Optional.empty(),
+                    Travel.USUAL,
+                    false,
+                    List.of(
+                        new RoundMaking.Part(
+                            List.of(), List.of(new RoundMaking.Stop(held.feature(), ""))))),
+                people.get(Role.COORDINATOR))
+            .rounds()
+            .get(0);
+    assertThat(begun(shared, Role.INSPECTOR)).isEqualTo(200);
+    Round.Stop stop = rounds.get(held.project().id(), shared).stops().get(0);
+    assertThat(stop.state()).isEqualTo(StopState.STARTED);
+    assertThat(stop.person()).hasValue(people.get(Role.INSPECTOR));
+    // who comes second takes nothing away
+    assertThat(begun(shared, Role.COORDINATOR)).isEqualTo(200);
+    assertThat(rounds.get(held.project().id(), shared).stops().get(0).person())
+        .hasValue(people.get(Role.INSPECTOR));
+    // a round that is somebody else's is left alone, without a word of it
+    assertThat(begun(held.round(), Role.COORDINATOR)).isEqualTo(200);
+    assertThat(rounds.get(held.project().id(), held.round()).stops().get(0).state())
+        .isEqualTo(StopState.TO_DO);
+  }
+
+  private int begun(UUID round, Role who) throws Exception {
+    String body =
+        "{\"visits\":[],\"begun\":[{\"round\":\"%s\",\"feature\":\"%s\"}]}"
+            .formatted(round, held.feature());
+    return done(post("/api/day/contact").contentType("application/json").content(body), who)
+        .getStatus();
   }
 
   /** A form that was opened from a file on a device is known again when the project has it. */

@@ -18,6 +18,7 @@ import org.whinridge.app.layer.Layers;
 import org.whinridge.app.own.DeviceReport;
 import org.whinridge.app.photo.Photo;
 import org.whinridge.app.photo.Photos;
+import org.whinridge.app.round.Rounds;
 import org.whinridge.app.shell.StoreCopies;
 import org.whinridge.core.said.Said;
 
@@ -33,8 +34,10 @@ class Contact {
   private final Photos photos;
   private final SetAsides setAsides;
   private final StoreCopies copies;
+  private final Rounds rounds;
 
-  Contact(Visits visits, Photos photos, SetAsides setAsides, StoreCopies copies) {
+  Contact(Visits visits, Photos photos, SetAsides setAsides, StoreCopies copies, Rounds rounds) {
+    this.rounds = rounds;
     this.visits = visits;
     this.photos = photos;
     this.setAsides = setAsides;
@@ -51,12 +54,20 @@ class Contact {
    *
    * @param visits the ids of visits, as the device wrote them
    * @param device what it tells of itself; null when it tells nothing
+   * @param begun where a visit is being made; null when it does not tell
    */
   record Question(
       @NotNull(message = "border.isMissing")
           @Size(max = MOST_ASKED, message = "border.hasMoreVisitsThanAre")
           List<@NotNull(message = "border.isNoId") String> visits,
-      @Valid DeviceReport device) {}
+      @Valid DeviceReport device,
+      @Size(max = MOST_ASKED, message = "border.hasMoreVisitsThanAre")
+          List<@NotNull(message = "border.isMissing") @Valid Begun> begun) {}
+
+  /** A visit that is being made. */
+  record Begun(
+      @NotNull(message = "border.isNoId") UUID round,
+      @NotNull(message = "border.isNoId") UUID feature) {}
 
   /**
    * What a device is answered.
@@ -68,6 +79,13 @@ class Contact {
 
   /** A text that was set aside and given to this person to look into. */
   record Given(UUID id, String visit, String from, Instant at, Said reason, String note) {}
+
+  /** Takes the stops where this person's visits were begun. */
+  @Transactional
+  public void begun(Question question, String person) {
+    if (question.begun() != null)
+      for (Begun b : question.begun()) rounds.begun(b.round(), b.feature(), person);
+  }
 
   /**
    * A visit that is asked for and not in the answer is not at the office; a device that had handed

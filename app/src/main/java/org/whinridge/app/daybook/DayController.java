@@ -168,6 +168,7 @@ class DayController {
   ResponseEntity<Contact.Answer> contact(
       @Valid @RequestBody Contact.Question question, Principal person) {
     devices.contact(DeviceAuthentication.of(person), question.device());
+    contact.begun(question, person.getName());
     return ResponseEntity.ok()
         .header("Cache-Control", "no-store")
         .body(contact.answer(question, person.getName()));

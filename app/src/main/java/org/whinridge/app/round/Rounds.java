@@ -195,6 +195,24 @@ public class Rounds implements PositionsAllowed {
     return rounds.findById(round).map(r -> r.projectId);
   }
 
+  /**
+   * A stop is taken by the one who starts it. What is begun or done already stays as it is, and so
+   * does what is not this person's to begin.
+   */
+  @Transactional
+  public void begun(UUID round, UUID feature, String person) {
+    if (rounds.findById(round).filter(r -> r.closedAt == null).isEmpty()
+        || !isGivenTo(round, person)) return;
+    stops
+        .findByRoundIdAndFeatureId(round, feature)
+        .filter(s -> s.state == StopState.TO_DO)
+        .ifPresent(
+            s -> {
+              s.state = StopState.STARTED;
+              if (s.person == null) s.person = person;
+            });
+  }
+
   /** Sets the state of a stop; a feature that is no stop of the round is left alone. */
   @Transactional
   public void mark(UUID round, UUID feature, StopState state, String reason) {

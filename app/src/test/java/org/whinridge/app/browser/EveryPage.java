@@ -56,10 +56,25 @@ final class EveryPage {
           first(p, home + "rounds", "li.card h2 a");
           p.waitForSelector("#round-now[data-ready]");
         });
+    all.put("round handed over", p -> handOver(p, home));
+    all.put(
+        "round on paper",
+        p -> {
+          handOver(p, home);
+          p.click("#print-round");
+          p.waitForSelector(".round-lines");
+        });
     all.put("projects", p -> p.navigate(base + "/projects"));
     all.put("me", p -> p.navigate(base + "/me"));
     all.put("problem", p -> p.navigate(base + "/p/nowhere/layers"));
     return all;
+  }
+
+  private static void handOver(Page p, String home) {
+    first(p, home + "rounds", "li.card h2 a");
+    p.waitForSelector("#round-now[data-ready]");
+    p.click("#hand-over");
+    p.waitForSelector("#round-qr");
   }
 
   private static void ready(Page p, String address, String there) {
