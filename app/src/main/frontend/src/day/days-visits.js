@@ -1,7 +1,7 @@
 // The visits of today, in the order in which they were made, or by name or state.
 import { choose } from "../shell/controls.js";
 import { say } from "../shell/say.js";
-import { VISIT } from "../shell/states.js";
+import { STOP, VISIT } from "../shell/states.js";
 import { fixed, when } from "../shell/styles.js";
 import { symbol } from "../shell/symbols.js";
 import { html, nothing } from "../shell/view.js";
@@ -27,8 +27,12 @@ const localDay = (d) => `${d.getFullYear()}-${two(d.getMonth() + 1)}-${two(d.get
 /** Whether a visit was made today, as this device counts days. @param {any} v */
 export const isToday = (v) => localDay(new Date(madeAt(v))) === localDay(new Date());
 
+/** The mark of it: what was begun is a stop that was started. */
+const markOf = (v) => (v.status === VISIT.BEGUN ? STOP.STARTED : stateOf(v));
+
 /** What became of it: where the office has it, what the office says. */
-const stateOf = (v) => (v.status === VISIT.HANDED_IN ? (v.office?.state ?? VISIT.WAITING) : v.status);
+const stateOf = (v) =>
+  v.status === VISIT.HANDED_IN ? (v.office?.state ?? VISIT.WAITING) : v.status === VISIT.COMPLETE ? "carried" : v.status;
 
 export function daysVisits() {
   const all = book.visits.filter(isToday).toSorted(BY[sort]);
@@ -46,24 +50,26 @@ export function daysVisits() {
   const row = (v) =>
     html`<li>
       <button type="button" class="goto" data-visit=${v.id} @click=${() => open(v)}>
-        ${symbol(stateOf(v))}<span
+        ${symbol(markOf(v))}<span
           ><strong>${v.caption}</strong><span class="quiet">${stateSaid(stateOf(v))} · ${when(madeAt(v))}</span></span
         >
       </button>
     </li>`;
   return html`<section class="card" id="days-visits">
     <h2>${say("day.visitsToday", { n: fixed(all.length, 0), sent: fixed(sent, 0) })}</h2>
-    ${choose(
-      say("day.sortBy"),
-      sort,
-      [
-        ["time", say("day.sortTime")],
-        ["name", say("day.sortName")],
-        ["state", say("day.sortState")],
-      ],
-      again,
-      { id: "days-sort" },
-    )}
+    <div class="flex gap-2 items-center">
+      ${choose(
+        say("day.sortBy"),
+        sort,
+        [
+          ["time", say("day.sortTime")],
+          ["name", say("day.sortName")],
+          ["state", say("day.sortState")],
+        ],
+        again,
+        { id: "days-sort" },
+      )}
+    </div>
     <ol class="flex flex-col gap-2 mt-2">
       ${all.map(row)}
     </ol>

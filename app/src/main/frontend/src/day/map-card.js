@@ -20,9 +20,9 @@ export function placeCard({ pack, look, to, far, fix, acts }) {
         ${say("day.follow")}
       </button>
       <button type="button" id="whats-here" ?disabled=${!fix} @click=${acts.here}>${say("day.whatsHere")}</button>
+      ${newButton(pack, "")}
     </div>
-    ${look.among.length ? among(pack, look.among, far, acts) : to ? one(pack, look, to, far, acts) : html`<p>${say("day.tapFeature")}</p>`}
-    ${newButton(pack)}`;
+    ${look.among.length ? among(pack, look.among, far, acts) : to ? one(pack, look, to, far, acts) : html`<p>${say("day.tapFeature")}</p>`} `;
 }
 
 /** What the way leads to. */
@@ -36,7 +36,7 @@ function one(pack, look, to, far, acts) {
     at ? say("day.fromNorth", { degrees: number(Math.round(at.bearingDeg)) }) : "",
   ];
   const { note } = pack.stops.find((s) => s.feature === to.id) ?? {};
-  return html`<div class="flex gap-3 items-center" data-target=${to.id}>
+  return html`<div class="flex gap-3 items-center my-3" data-target=${to.id}>
       ${symbol(state)}
       <div class="flex-1 min-w-0">
         <strong>${to.caption}</strong>

@@ -1,6 +1,6 @@
-// The stop to go to next: the first in the order of visit that is left and not somebody else's.
+// The stop to go to next: the first in the order of visit, from the last visit on, that is left and not somebody else's.
 import { say } from "../shell/say.js";
-import { STOP } from "../shell/states.js";
+import { STOP, VISIT } from "../shell/states.js";
 import { symbol } from "../shell/symbols.js";
 import { html, nothing } from "../shell/view.js";
 import { book, featureOf, isVisitedHere, stopOf, stopState } from "./book.js";
@@ -16,7 +16,19 @@ export const isOthers = (pack, id) =>
   Boolean(stopOf(pack, id)?.person) && stopOf(pack, id)?.person !== book.person && !isVisitedHere(pack, id);
 
 /** The id of the next stop; undefined when nothing is left. @param {any} pack @returns {string | undefined} */
-export const nextOf = (pack) => pack.stops.find((s) => LEFT.includes(stopState(pack, s.feature)) && !isOthers(pack, s.feature))?.feature;
+export function nextOf(pack) {
+  const { stops } = pack;
+  const last = lastVisited(pack);
+  const from = stops.findIndex((s) => s.feature === last) + 1;
+  const order = [...stops.slice(from), ...stops.slice(0, from)];
+  return order.find((s) => LEFT.includes(stopState(pack, s.feature)) && !isOthers(pack, s.feature))?.feature;
+}
+
+/** Where the last visit in a round was. @param {any} pack */
+function lastVisited(pack) {
+  const done = book.visits.filter((v) => v.round === pack.round && pack.isStop.has(v.feature) && v.status !== VISIT.BEGUN);
+  return done.toSorted((a, b) => (a.endedAt ?? "").localeCompare(b.endedAt ?? "")).at(-1)?.feature;
+}
 
 /** The next stop with its distance, to be opened. @param {any} pack */
 export async function nextStop(pack) {

@@ -16,11 +16,11 @@ const LATELY = 4;
 
 /** @typedef {{form: string, layer: string, preset: any, called: string, title: string, symbol: string}} Kind */
 
-/** The way to what is new, where the round allows it. @param {any} pack */
-export const newButton = (pack) =>
+/** The way to what is new, where the round allows it. @param {any} pack @param {string} [look] classes of the button */
+export const newButton = (pack, look = "main w-full justify-center") =>
   pack.plan.round.allows === ALLOWS.NEW
     ? html`<p>
-        <button type="button" class="main w-full justify-center" id="new-asset" @click=${() => chooseNew(pack)}>${say("day.new")}</button>
+        <button type="button" class=${look} id="new-asset" @click=${() => chooseNew(pack)}>${say("day.new")}</button>
       </p>`
     : nothing;
 

@@ -24,6 +24,9 @@ import org.whinridge.core.access.Role;
 import org.whinridge.core.layer.Feature;
 import org.whinridge.core.layer.Schema;
 import org.whinridge.core.look.Look;
+import org.whinridge.core.place.Geodesy;
+import org.whinridge.core.round.RoundWay;
+import org.whinridge.core.round.Travel;
 import org.whinridge.core.said.Said;
 import org.whinridge.demo.Ostrey;
 import org.whinridge.demo.OstreyLooks;
@@ -161,10 +164,14 @@ class DemoProject {
         coordinator);
   }
 
+  /** The structures of the saltings, in the order of the shortest way. */
   private List<UUID> saltings(Project p, UUID structures) {
     Envelope box = new Envelope(-10.315, -10.255, 57.872, 57.897);
-    return queries.in(layers.get(p.id(), structures), box).stream()
-        .map(f -> UUID.fromString(f.id()))
+    List<Feature> there = queries.in(layers.get(p.id(), structures), box);
+    List<RoundWay.Stop> stops =
+        there.stream().map(f -> new RoundWay.Stop(f.geometry().map(Geodesy::anchor), 0)).toList();
+    return RoundWay.best(stops, Travel.USUAL.how(1)).get(0).stops().stream()
+        .map(i -> UUID.fromString(there.get(i).id()))
         .toList();
   }
 
