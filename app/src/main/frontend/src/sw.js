@@ -24,6 +24,8 @@ async function forgetOthers() {
 
 worker.addEventListener("install", (event) => event.waitUntil(keepShell()));
 worker.addEventListener("activate", (event) => event.waitUntil(forgetOthers()));
+// the page says when: a newer day book takes over between stops, never inside one
+worker.addEventListener("message", (event) => event.data === "take over" && worker.skipWaiting());
 worker.addEventListener("fetch", (event) => {
   const url = new URL(event.request.url);
   if (event.request.method !== "GET" || url.origin !== location.origin) return;

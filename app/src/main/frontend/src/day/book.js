@@ -3,6 +3,8 @@ import { Failure, getJson } from "../shell/server.js";
 import { say } from "../shell/say.js";
 import { STOP, VISIT } from "../shell/states.js";
 import { contact } from "./contact.js";
+import { noteContact } from "./contact-log.js";
+import { addFound } from "./elsewhere.js";
 import { currentFix } from "./fix.js";
 import { bindFormFiles } from "./form-file.js";
 import { hasToken } from "../shell/device-token.js";
@@ -60,9 +62,11 @@ export async function refresh() {
     if (again) tell("told", say("day.carriedAgain", { n: again }));
     book.offline = false;
     book.signedOut = false;
+    await noteContact(undefined);
   } catch (e) {
     if (!(e instanceof Failure) && !(e instanceof store.StoreFull)) throw e;
     const status = e instanceof Failure ? e.status : undefined;
+    if (status !== undefined) await noteContact(status, e.message);
     if (e instanceof Failure && e.status === 401) await notLetIn(e);
     book.signedOut = status === 401;
     book.offline = status === 0;
@@ -87,6 +91,7 @@ export async function load() {
   book.rounds = book.me?.rounds ?? (await store.get("meta", "rounds:" + book.person)) ?? [];
   const packs = (await store.all("packs")).filter((p) => peopleOf(p).includes(book.person ?? ""));
   book.packs = await Promise.all(packs.map((p) => openPack(p.round)));
+  for (const p of book.packs) await addFound(p);
   book.visits = (await store.all("visits")).filter((v) => v.person === book.person);
   for (const p of book.packs) p.made = madeIn(p);
   book.round = book.packs.find((p) => p.round === book.round?.round) ?? book.packs.at(-1) ?? null;
@@ -110,17 +115,18 @@ export const placed = (at) => (at ? (at.geometry ?? { type: "Point", coordinates
 /** A feature of a pack, or one that was made here. @param {any} pack @param {string} id */
 export const featureOf = (pack, id) => pack.byId.get(id) ?? pack.made.get(id);
 
-/** The visits on the device by round and feature, and what the office says of each stop; made once for each reading. */
+/** The visits on the device, and what the office says of each stop, by round and feature; made once for each reading. @type {Map<string, Map<string, any[]>>} */
 let visitsAt = new Map();
+/** @type {Map<string, Map<string, import("../../types/border").MyRound["stops"][0]>>} */
 let stopsAt = new Map();
 
 function index() {
   visitsAt = new Map();
   for (const v of book.visits) {
-    const key = v.round + v.feature;
-    visitsAt.set(key, [...(visitsAt.get(key) ?? []), v]);
+    const of = visitsAt.get(v.round) ?? new Map();
+    visitsAt.set(v.round, of.set(v.feature, [...(of.get(v.feature) ?? []), v]));
   }
-  stopsAt = new Map(book.rounds.flatMap((r) => r.stops.map((s) => [r.id + s.feature, s])));
+  stopsAt = new Map(book.rounds.map((r) => [r.id, new Map(r.stops.map((s) => [s.feature, s]))]));
 }
 
 /** How a form that was opened from a file is called here. @param {string} hash */
@@ -131,18 +137,20 @@ export const formOf = (v, only) => v.form ?? (v.formFile ? fileForm(v.formFile) 
 
 /** The visits here to a feature of a round with one of its forms. @param {any} pack @param {string} featureId @param {string} formId @returns {any[]} */
 export const visitsTo = (pack, featureId, formId) =>
-  (visitsAt.get(pack.round + featureId) ?? []).filter((v) => formOf(v, formId) === formId);
+  (visitsAt.get(pack.round)?.get(featureId) ?? []).filter((v) => formOf(v, formId) === formId);
 
 /** Whether there is a visit to a feature here, in whatever state. @param {any} pack @param {string} featureId */
-export const isVisitedHere = (pack, featureId) => visitsAt.has(pack.round + featureId);
+export const isVisitedHere = (pack, featureId) => Boolean(visitsAt.get(pack.round)?.has(featureId));
 
 /** What the office says of a stop; undefined for an asset that is none. @param {any} pack @param {string} featureId @returns {import("../../types/border").MyRound["stops"][0] | undefined} */
-export const stopOf = (pack, featureId) => stopsAt.get(pack.round + featureId);
+export const stopOf = (pack, featureId) => stopsAt.get(pack.round)?.get(featureId);
 
 const isBack = (v) => v.office?.state === VISIT.SENT_BACK && v.status !== VISIT.COMPLETE;
 
 /** The state of a stop as this device knows it: done when it was visited with each of its forms. */
 export function stopState(pack, featureId) {
+  // thousands are asked for at once, and hardly any has a visit here
+  if (!isVisitedHere(pack, featureId)) return stopOf(pack, featureId)?.state ?? STOP.TO_DO;
   const feature = featureOf(pack, featureId);
   const last = formsFor(pack, feature).map((f) => visitsTo(pack, featureId, f.id).at(-1));
   if (last.some((v) => v && isBack(v))) return STOP.SENT_BACK;

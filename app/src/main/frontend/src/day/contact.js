@@ -2,6 +2,7 @@
 import { getJson } from "../shell/server.js";
 import { say } from "../shell/say.js";
 import { VISIT } from "../shell/states.js";
+import { version } from "./contact-log.js";
 import { sha256, TAKING } from "./pack.js";
 import { carried } from "./carry.js";
 import * as store from "./store.js";
@@ -54,9 +55,6 @@ export async function contact(me, fix) {
   await letGo(me.person, answer.copiedUpTo ?? "");
   return { again, clockOff: Math.round((Date.now() - Date.parse(answer.now)) / 1000) };
 }
-
-/** Which day book this is, by the files that it keeps. */
-const version = async () => (await globalThis.caches?.keys())?.find((k) => k.startsWith("whinridge-"))?.slice("whinridge-".length) ?? "";
 
 /** What the office learns of this device. */
 async function report(person, fix) {

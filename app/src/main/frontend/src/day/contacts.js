@@ -2,6 +2,7 @@
 import { book, refresh } from "./book.js";
 import { showAgain } from "./frame.js";
 import { fetchChanged } from "./news.js";
+import { lookForNewer, takeNewer } from "./updates.js";
 
 /** So often the office is asked while the day book is looked at, in milliseconds. */
 const AGAIN = 240_000;
@@ -21,6 +22,7 @@ async function contactNow() {
     await refresh();
     const came = await fetchChanged();
     if (came || before !== told()) await showAgain();
+    await lookForNewer();
   } finally {
     running = false;
   }
@@ -36,4 +38,5 @@ export async function contacts() {
   addEventListener("online", () => contactNow());
   document.addEventListener("visibilitychange", () => document.visibilityState === "visible" && contactNow());
   if (await fetchChanged()) await showAgain();
+  await takeNewer();
 }

@@ -8,7 +8,7 @@ import { html, nothing } from "../shell/view.js";
 
 /** @typedef {{distanceM: number, bearingDeg: number}} Far */
 
-/** Made ready once for a pack. @type {WeakMap<any, (fix: any) => Map<string, Far>>} */
+/** Made ready once for what a pack holds. @type {WeakMap<any, {n: number, far: (fix: any) => Map<string, Far>}>} */
 const seen = new WeakMap();
 
 const isPoint = (f) => f.geometry?.type === "Point";
@@ -30,16 +30,17 @@ function measure(engine, points, lists, fix, out) {
 /** How features of a pack lie from a fix; lines and areas as far as their nearest spot. What was made here is measured each time. @param {any} pack */
 export async function farFrom(pack) {
   const engine = await loadEngine();
-  const known = seen.get(pack);
+  const was = seen.get(pack);
+  const known = was?.n === pack.features.length ? was.far : undefined;
   const ofPack =
     known ??
     (() => {
       const points = pack.features.filter(isPoint);
-      const lists = pack.layers.map(({ schema, features }) =>
+      const lists = pack.layers.map(({ layer, schema }) =>
         listOf(
           engine,
           schema,
-          features.filter((f) => f.geometry && !isPoint(f)),
+          pack.features.filter((f) => f.layer === layer && f.geometry && !isPoint(f)),
         ),
       );
       return (fix) => {
@@ -48,7 +49,7 @@ export async function farFrom(pack) {
         return out;
       };
     })();
-  seen.set(pack, ofPack);
+  seen.set(pack, { n: pack.features.length, far: ofPack });
   return (fix) => {
     const out = ofPack(fix);
     const made = [...pack.made.values()].filter((f) => f.geometry);

@@ -134,7 +134,9 @@ export async function basemap(pack) {
 /** The project's map around the stops, and the tiles of its basemap there; null for what an older pack does not have. */
 export async function mapOf(pack) {
   const part = async (name) => (pack.parts[name] ? JSON.parse(await store.get("parts", pack.parts[name])) : null);
-  return { map: await part("map"), ground: await part("ground") };
+  const map = await part("map");
+  for (const l of map?.layers ?? []) if (l.tiled) l.tiles = await part("tiles-" + l.id);
+  return { map, ground: await part("ground") };
 }
 
 /** The form and schema with which a visit was begun, which may be an older edition than the pack's. */

@@ -3,6 +3,7 @@ import { say } from "../shell/say.js";
 import { ALLOWS, STOP } from "../shell/states.js";
 import { html, render } from "../shell/view.js";
 import { book, featureOf, stopState } from "./book.js";
+import { ask, mayAsk } from "./elsewhere.js";
 import { farFrom } from "./far.js";
 import { currentFix, watchPosition } from "./fix.js";
 import { placeCard } from "./map-card.js";
@@ -44,19 +45,13 @@ function features(maps, m, pack) {
 }
 
 async function begin(root, pack) {
-  const [maps, { projectMap }, farOf] = await Promise.all([import("../map/map.js"), import("./project-map.js"), farFrom(pack)]);
+  const [maps, { projectMap }] = await Promise.all([import("../map/map.js"), import("./project-map.js")]);
+  let farOf = await farFrom(pack);
   const m = maps.makeMap(root.querySelector("#day-map"));
   await projectMap(m, pack);
   const layers = features(maps, m, pack);
   const { area } = pack.plan.round;
-  const way = new maps.VectorSource();
-  m.addLayer(
-    new maps.VectorLayer({
-      source: way,
-      zIndex: 9,
-      style: new maps.Style({ stroke: new maps.Stroke({ color: "#6a3d7c", width: 3, lineDash: [6, 6] }) }),
-    }),
-  );
+  const way = wayOn(maps, m);
   if (area) m.addLayer(areaOf(maps, area));
   const chosen = look.chosen && featureOf(pack, look.chosen);
   const extent = layers.map((l) => l.getSource().getExtent()).find((e) => e.every(Number.isFinite));
@@ -109,7 +104,20 @@ async function begin(root, pack) {
       look.among = [...hits];
       draw();
     } else if (hits.size === 1) acts.choose([...hits][0]);
+    else if (mayAsk(pack)) askAt(e);
   });
+  /** What does not travel is asked for where it was tapped. */
+  const askAt = async (e) => {
+    const [lon, lat] = maps.toLonLat(e.coordinate);
+    const metres = m.getView().getResolution() * 14 * Math.cos((lat * Math.PI) / 180);
+    const { found } = await ask(pack, { lon: String(lon), lat: String(lat), within: String(Math.min(1000, Math.max(1, metres))) });
+    farOf = await farFrom(pack);
+    if (found.length === 1) acts.choose(found[0].id);
+    else if (found.length) {
+      look.among = found.map((f) => f.id);
+      draw();
+    }
+  };
   draw();
   const ended = watchPosition((fix) => {
     own(fix);
@@ -119,6 +127,14 @@ async function begin(root, pack) {
     ended();
     look.among = [];
   };
+}
+
+/** Where the way is drawn. */
+function wayOn(maps, m) {
+  const source = new maps.VectorSource();
+  const stroke = new maps.Stroke({ color: "#6a3d7c", width: 3, lineDash: [6, 6] });
+  m.addLayer(new maps.VectorLayer({ source, zIndex: 9, style: new maps.Style({ stroke }) }));
+  return source;
 }
 
 function areaOf(maps, area) {

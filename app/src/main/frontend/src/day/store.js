@@ -58,6 +58,9 @@ async function guarded(write) {
   }
 }
 
+/** Whether the browser keeps this store when it runs out of room; asked for with the first pack. */
+export const isDurable = async () => (await navigator.storage?.persisted?.()) ?? false;
+
 /** How much is used and left, in bytes; undefined where the browser does not tell. */
 export async function room() {
   const e = await navigator.storage?.estimate?.();

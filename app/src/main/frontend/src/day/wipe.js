@@ -11,8 +11,15 @@ export async function wipe(person) {
     if (left.length === 0) await store.remove("packs", p.round);
     else if (left.length < peopleOf(p).length) await store.put("packs", { ...p, people: left });
   }
+  for (const k of await store.keys("meta")) if (String(k).startsWith("extra:")) await store.remove("meta", k);
   await store.remove("meta", "rounds:" + person);
-  await store.remove("meta", "given:" + person);
+  for (const what of ["given:", "news:", "fresh:", "lately:"]) await store.remove("meta", what + person);
+  const files = (await store.get("meta", "form-files")) ?? [];
+  await store.put(
+    "meta",
+    files.filter((f) => f.person !== person),
+    "form-files",
+  );
   const upTo = (await store.get("meta", "copied-up-to")) ?? "";
   for (const v of await store.all("visits"))
     if (v.person === person && v.status === VISIT.HANDED_IN && held(v.office?.receivedAt, upTo)) {

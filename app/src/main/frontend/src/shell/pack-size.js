@@ -21,6 +21,8 @@ function said({ part, name, n, of }) {
       return say("pack.pictures");
     case PACK.MAP:
       return say("pack.map", { n });
+    case PACK.TILES:
+      return say("pack.tiles", { n, layer: name });
     case PACK.BASEMAP:
       return name ? say("pack.basemap", { name, n }) : say("pack.ground");
     default:

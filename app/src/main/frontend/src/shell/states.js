@@ -20,6 +20,7 @@ export const PACK = {
   LOOK_UPS: "look-ups",
   PICTURES: "pictures",
   MAP: "map",
+  TILES: "tiles",
   BASEMAP: "basemap",
 };
 /** The states of a row of a list section: core's RowState. */

@@ -22,6 +22,8 @@ import java.util.UUID;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
+import org.locationtech.jts.geom.Coordinate;
+import org.locationtech.jts.geom.Geometry;
 import org.springframework.beans.factory.annotation.Autowired;
 import org.springframework.jdbc.core.JdbcTemplate;
 import org.springframework.mock.web.MockHttpServletResponse;
@@ -30,12 +32,21 @@ import org.springframework.test.web.servlet.request.MockHttpServletRequestBuilde
 import org.whinridge.app.form.FormBeginning;
 import org.whinridge.app.form.Forms;
 import org.whinridge.app.layer.FeatureChange;
+import org.whinridge.app.layer.LayerMaking;
 import org.whinridge.app.layer.Layers;
+import org.whinridge.app.layer.look.Looks;
 import org.whinridge.app.round.Round;
 import org.whinridge.app.round.RoundMaking;
 import org.whinridge.app.round.Rounds;
 import org.whinridge.core.access.Role;
 import org.whinridge.core.form.Form;
+import org.whinridge.core.layer.Feature;
+import org.whinridge.core.layer.Field;
+import org.whinridge.core.layer.FieldType;
+import org.whinridge.core.layer.Schema;
+import org.whinridge.core.look.Look;
+import org.whinridge.core.place.GeometryJson;
+import org.whinridge.core.place.GeometryKind;
 import org.whinridge.core.round.RoundAllows;
 import org.whinridge.core.round.StopState;
 import org.whinridge.core.round.Travel;
@@ -50,6 +61,8 @@ class RoundPacksTest extends SmallServerTest {
   @Autowired Forms forms;
   @Autowired FormBeginning beginning;
   @Autowired Layers layers;
+  @Autowired LayerMaking layerMaking;
+  @Autowired Looks looks;
   @Autowired Rounds rounds;
   @Autowired JdbcTemplate jdbc;
   @Autowired RoundMaking making;
@@ -189,6 +202,167 @@ class RoundPacksTest extends SmallServerTest {
         .contains("&lt;b&gt;North")
         .contains("m long. North is up.");
     assertThat(done(get(page + "/print"), Role.READER).getStatus()).isEqualTo(403);
+  }
+
+  private JsonObject part(UUID round, String name) throws Exception {
+    return json(get("/api/day/rounds/" + round + "/parts/" + name), Role.INSPECTOR);
+  }
+
+  /**
+   * A layer of the map that is too large for features travels as tiles, but not what the office
+   * keeps.
+   */
+  @Test
+  void aLargeLayerOfTheMapTravelsAsTiles() throws Exception {
+    Schema schema =
+        new Schema(
+            GeometryKind.POINT,
+            List.of(
+                Field.of("tag", "Tag", FieldType.TEXT),
+                Field.of("cost", "Cost centre", FieldType.TEXT).inOffice()),
+            "tag",
+            List.of("tag"));
+    UUID many =
+        layerMaking.make(
+            held.project().id(),
+            "Many",
+            schema,
+            Said.text("made"),
+            people.get(Role.COORDINATOR),
+            take -> {
+              for (int i = 0; i < 5_100; i++)
+                take.accept(
+                    new Feature(
+                        UUID.randomUUID().toString(),
+                        Optional.of(
+                            GeometryJson.WGS84.createPoint(
+                                new Coordinate(-10.3 + (i % 100) * 1e-4, 57.88 + i / 100 * 1e-4))),
+                        Map.of("tag", Value.text("M-" + i)),
+                        1));
+            });
+    UUID open = open(GeometryJson.parse(square(-10.31, 57.87, -10.25, 57.9)).orElseThrow());
+    JsonObject manifest = json(get("/api/day/rounds/" + open + "/manifest"), Role.INSPECTOR);
+    assertThat(manifest.get("parts").toString()).contains("tiles-" + many);
+    assertThat(manifest.get("told").toString()).contains("\"part\":\"tiles\",\"name\":\"Many\"");
+    JsonObject map =
+        part(open, "map").get("layers").asArray().values().stream()
+            .map(l -> l.asObject())
+            .filter(l -> l.getString("id", "").equals(many.toString()))
+            .findFirst()
+            .orElseThrow();
+    assertThat(map.getBoolean("tiled", false)).isTrue();
+    assertThat(map.get("features").asArray()).isEmpty();
+    JsonObject tiles = part(open, "tiles-" + many);
+    assertThat(tiles.getInt("most", 0)).isGreaterThan(tiles.getInt("least", 99));
+    assertThat(tiles.get("tiles").asObject().names())
+        .isNotEmpty()
+        .allMatch(k -> k.matches("\\d+/\\d+/\\d+"));
+    looks.save(
+        layers.byId(many),
+        Look.read(
+            Look.plain(GeometryKind.POINT).with(new Look.Label("{cost}", 12, 0)).json().toString()),
+        0);
+    assertThat(
+            json(get("/api/day/rounds/" + open + "/manifest"), Role.INSPECTOR)
+                .get("parts")
+                .toString())
+        .as("its look shows what stays in the office")
+        .doesNotContain("tiles-" + many);
+  }
+
+  private static String square(double west, double south, double east, double north) {
+    return "{\"type\":\"Polygon\",\"coordinates\":[[[%1$s,%2$s],[%3$s,%2$s],[%3$s,%4$s],[%1$s,%4$s],[%1$s,%2$s]]]}"
+        .formatted(west, south, east, north);
+  }
+
+  /** An open round in an area. */
+  private UUID open(Geometry area) {
+    return making
+        .make(
+            held.project().id(),
+            new RoundMaking.Plan(
+                "Area",
+                "",
+                new Round.When(Optional.empty(), Optional.empty(), 0),
+                List.of(held.form()),
+                RoundAllows.ANY,
+                Optional.of(area),
+                Travel.USUAL,
+                false,
+                List.of(new RoundMaking.Part(List.of(people.get(Role.INSPECTOR)), List.of()))),
+            people.get(Role.COORDINATOR))
+        .rounds()
+        .get(0);
+  }
+
+  /** In an open round what lies in its area travels, and an area may go on across the date line. */
+  @Test
+  void whatLiesInItsAreaTravels() throws Exception {
+    Feature first = layers.feature(layers.byId(held.layer()), held.feature()).orElseThrow();
+    Coordinate c = first.geometry().orElseThrow().getCoordinate();
+    UUID open =
+        open(
+            GeometryJson.parse(square(c.x - 1e-5, c.y - 1e-5, c.x + 1e-5, c.y + 1e-5))
+                .orElseThrow());
+    JsonArray there = part(open, "features-" + held.layer()).get("features").asArray();
+    assertThat(there).hasSize(1);
+    assertThat(there.get(0).asObject().getString("id", "")).isEqualTo(held.feature().toString());
+    JsonObject plan =
+        new JsonObject()
+            .add("name", "Over the line")
+            .add("forms", new JsonArray().add(held.form().toString()))
+            .add("allows", RoundAllows.NEW.id())
+            .add("area", Json.parse(square(179, -17, 181, -16)))
+            .add(
+                "parts",
+                new JsonArray()
+                    .add(
+                        new JsonObject()
+                            .add("people", new JsonArray())
+                            .add("stops", new JsonArray())));
+    String id =
+        json(
+                post(api().substring(0, api().length() - 1))
+                    .contentType("application/json")
+                    .content(plan.toString()),
+                Role.COORDINATOR)
+            .get("rounds")
+            .asArray()
+            .get(0)
+            .asString();
+    assertThat(part(UUID.fromString(id), "features-" + held.layer()).get("features").asArray())
+        .isEmpty();
+    plan.set("area", Json.parse("{\"type\":\"Point\",\"coordinates\":[0,0]}"));
+    assertThat(
+            done(
+                    post(api().substring(0, api().length() - 1))
+                        .contentType("application/json")
+                        .content(plan.toString()),
+                    Role.COORDINATOR)
+                .getStatus())
+        .isEqualTo(422);
+  }
+
+  /** What did not travel is found while there is a link, where the round allows it. */
+  @Test
+  void assetsThatDidNotTravelAreFoundAtTheOffice() throws Exception {
+    Feature first = layers.feature(layers.byId(held.layer()), held.feature()).orElseThrow();
+    String tag = first.value("tag").plain();
+    Coordinate c = first.geometry().orElseThrow().getCoordinate();
+    UUID open =
+        open(GeometryJson.parse(square(c.x + 1, c.y + 1, c.x + 1.1, c.y + 1.1)).orElseThrow());
+    String at = "/api/day/rounds/" + open + "/assets?";
+    assertThat(text(get(at + "text=" + tag.toLowerCase(java.util.Locale.ROOT)), Role.INSPECTOR))
+        .contains(held.feature().toString())
+        .contains("\"caption\"");
+    assertThat(text(get(at + "lon=" + c.x + "&lat=" + c.y + "&within=5"), Role.INSPECTOR))
+        .contains(held.feature().toString());
+    assertThat(text(get(at).param("text", "%'_\\"), Role.INSPECTOR)).isEqualTo("[]");
+    for (String bad : new String[] {"text=a", "lon=999&lat=1", "lon=1", "lon=1&lat=1&within=1e9"})
+      assertThat(done(get(at + bad), Role.INSPECTOR).getStatus()).as(bad).isEqualTo(422);
+    assertThat(text(get("/api/day/rounds/" + held.round() + "/assets?text=" + tag), Role.INSPECTOR))
+        .as("a round of stops alone")
+        .isEqualTo("[]");
   }
 
   /** Where people are is for those alone who send them there. */

@@ -12,7 +12,9 @@ import java.nio.charset.StandardCharsets;
 import java.security.Principal;
 import java.time.Instant;
 import java.util.List;
+import java.util.Optional;
 import java.util.UUID;
+import org.locationtech.jts.geom.Coordinate;
 import org.springframework.beans.factory.annotation.Value;
 import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
@@ -160,6 +162,38 @@ class DayController {
     return ResponseEntity.ok()
         .header("Cache-Control", "no-store")
         .body(packs.ofFile(id, hash, person.getName()));
+  }
+
+  /** The shortest text by which assets are looked for. */
+  private static final int LEAST_TEXT = 2;
+
+  /**
+   * Assets of an open round's layers that the device does not have: by a text in their caption, or
+   * around a spot.
+   */
+  @Needs(Right.GO_OUT)
+  @GetMapping("/api/day/rounds/{id}/assets")
+  ResponseEntity<List<RoundAssets.Found>> assets(
+      @PathVariable UUID id,
+      @RequestParam Optional<String> text,
+      @RequestParam Optional<Double> lon,
+      @RequestParam Optional<Double> lat,
+      @RequestParam(defaultValue = "50") double within,
+      Principal person) {
+    boolean placed =
+        lon.filter(x -> Math.abs(x) <= 180).isPresent()
+            && lat.filter(y -> Math.abs(y) <= 90).isPresent()
+            && within > 0
+            && within <= RoundAssets.FURTHEST_M;
+    String wanted = text.orElse("").strip();
+    if (!placed && (wanted.length() < LEAST_TEXT || wanted.length() > 100))
+      throw Refusal.refused("refused.sayWhichAssets", "least", LEAST_TEXT);
+    return ResponseEntity.ok()
+        .header("Cache-Control", "no-store")
+        .body(
+            placed
+                ? packs.assets(id, new Coordinate(lon.get(), lat.get()), within, person.getName())
+                : packs.assets(id, wanted, person.getName()));
   }
 
   /** What became of the visits and photos that a device keeps, however old they are. */

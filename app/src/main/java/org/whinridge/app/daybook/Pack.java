@@ -138,6 +138,7 @@ final class Pack {
    *
    * @param opacity 0 to 1
    * @param cut whether there are more features around than are taken along
+   * @param tiled whether it is too large to travel as features: its tiles are a part of their own
    */
   record MapLayer(
       String id,
@@ -146,7 +147,17 @@ final class Pack {
       JsonObject look,
       JsonObject schema,
       boolean cut,
+      boolean tiled,
       List<JsonObject> features) {}
+
+  /**
+   * A layer of the map as vector tiles (Mapbox Vector Tile 2.1, as maps at the desk have them).
+   *
+   * @param least the coarsest level that is here
+   * @param most the finest one; nearer it is drawn larger
+   * @param tiles in Base64 by level/column/row
+   */
+  record Tiles(int least, int most, Map<String, String> tiles) {}
 
   /**
    * Pictures of a basemap.

@@ -13,8 +13,10 @@ import java.util.UUID;
 import org.locationtech.jts.geom.Envelope;
 import org.springframework.stereotype.Component;
 import org.whinridge.app.layer.Layer;
+import org.whinridge.app.layer.LayerFilter;
 import org.whinridge.app.layer.LayerQueries;
 import org.whinridge.app.layer.Layers;
+import org.whinridge.app.layer.look.LookTiles;
 import org.whinridge.app.layer.look.Looks;
 import org.whinridge.app.map.Basemaps;
 import org.whinridge.app.map.ProjectMap;
@@ -22,6 +24,8 @@ import org.whinridge.app.map.ProjectMaps;
 import org.whinridge.app.shell.Refusal;
 import org.whinridge.core.layer.Feature;
 import org.whinridge.core.layer.Schema;
+import org.whinridge.core.look.Look;
+import org.whinridge.core.place.Mercator;
 import org.whinridge.core.place.Reach;
 import org.whinridge.core.travel.Outdoors;
 import org.whinridge.formats.file.FileProblem;
@@ -36,7 +40,15 @@ class PackMap {
   /** What lies this far around the stops' box is taken along, in metres. */
   private static final double AROUND_M = 1000;
 
-  private static final int MOST_FEATURES = 1500;
+  /** A layer with more of them travels as tiles. */
+  private static final int MOST_FEATURES = 5000;
+
+  private static final int MOST_VECTOR_BYTES = 3_000_000;
+
+  /** The most tiles of the coarsest level, and the finest level of vector tiles. */
+  private static final int FEW_TILES = 6;
+
+  private static final int FINEST = 16;
   private static final int MOST_TILE_BYTES = 6_000_000;
 
   /** The most tiles of one level. */
@@ -45,10 +57,18 @@ class PackMap {
   private final Layers layers;
   private final LayerQueries queries;
   private final Looks looks;
+  private final LookTiles lookTiles;
   private final ProjectMaps maps;
   private final Basemaps basemaps;
 
-  PackMap(Layers layers, LayerQueries queries, Looks looks, ProjectMaps maps, Basemaps basemaps) {
+  PackMap(
+      Layers layers,
+      LayerQueries queries,
+      Looks looks,
+      LookTiles lookTiles,
+      ProjectMaps maps,
+      Basemaps basemaps) {
+    this.lookTiles = lookTiles;
     this.layers = layers;
     this.queries = queries;
     this.looks = looks;
@@ -71,9 +91,11 @@ class PackMap {
     Schema schema = layer.schema();
     List<JsonObject> features = new ArrayList<>();
     int there = 0;
-    for (Feature f : queries.around(layer, stops, AROUND_M, MOST_FEATURES)) {
-      if (++there <= MOST_FEATURES) features.add(Outdoors.json(f, schema));
-    }
+    boolean tiled = isTiled(layer, stops);
+    if (!tiled)
+      for (Feature f : queries.around(layer, stops, AROUND_M, MOST_FEATURES)) {
+        if (++there <= MOST_FEATURES) features.add(Outdoors.json(f, schema));
+      }
     return new Pack.MapLayer(
         e.id(),
         e.said(),
@@ -81,7 +103,73 @@ class PackMap {
         Outdoors.lookJson(looks.of(layer).look(), schema),
         Outdoors.schemaJson(schema),
         there > MOST_FEATURES,
+        tiled,
         features);
+  }
+
+  /** The layers that travel as tiles. */
+  List<UUID> tiled(UUID project, Envelope stops) {
+    return maps.of(project).layers().stream()
+        .filter(ProjectMap.Entry::on)
+        .map(e -> layers.get(project, UUID.fromString(e.id())))
+        .filter(l -> isTiled(l, stops))
+        .map(Layer::id)
+        .toList();
+  }
+
+  /**
+   * One that is drawn otherwise outdoors than at the desk, since its look shows what stays in the
+   * office, never travels as the desk's tiles.
+   */
+  private boolean isTiled(Layer layer, Envelope stops) {
+    if (layer.count() <= MOST_FEATURES || stops.isNull()) return false;
+    Look own = looks.of(layer).look();
+    return Outdoors.look(own, layer.schema()).equals(own)
+        && queries.around(layer, stops, AROUND_M, MOST_FEATURES).size() > MOST_FEATURES;
+  }
+
+  /** A layer's tiles around the stops, level by level as long as they fit. */
+  Pack.Tiles tiles(Layer layer, Envelope stops) {
+    List<Envelope> boxes = Reach.boxes(stops, AROUND_M);
+    Map<String, String> out = new LinkedHashMap<>();
+    int least = 0;
+    while (least < FINEST && webTiles(least + 1, boxes).size() <= FEW_TILES) least++;
+    int bytes = 0;
+    int most = least;
+    for (int z = least; z <= FINEST; z++) {
+      List<int[]> at = webTiles(z, boxes);
+      if (z > least && (bytes >= MOST_VECTOR_BYTES || at.size() > MOST_TILES)) break;
+      for (int[] t : at) {
+        byte[] tile = lookTiles.tile(layer, "", LayerFilter.ALL, z, t[0], t[1]);
+        if (tile.length == 0) continue;
+        bytes += tile.length;
+        out.put(z + "/" + t[0] + "/" + t[1], Base64.getEncoder().encodeToString(tile));
+      }
+      most = z;
+    }
+    return new Pack.Tiles(least, most, out);
+  }
+
+  /** The tiles of Web Mercator that boxes in degrees meet; one more than may be taken at most. */
+  private static List<int[]> webTiles(int z, List<Envelope> boxes) {
+    int n = 1 << z;
+    List<int[]> out = new ArrayList<>();
+    Set<Long> seen = new HashSet<>();
+    for (Envelope b : boxes)
+      for (int x = column(b.getMinX(), n); x <= column(b.getMaxX(), n); x++)
+        for (int y = row(b.getMaxY(), n); y <= row(b.getMinY(), n); y++) {
+          if (seen.add((long) x << 32 | y)) out.add(new int[] {x, y});
+          if (out.size() > MOST_TILES) return out;
+        }
+    return out;
+  }
+
+  private static int column(double lon, int n) {
+    return Math.max(0, Math.min(n - 1, (int) Math.floor(Mercator.x(lon) * n)));
+  }
+
+  private static int row(double lat, int n) {
+    return Math.max(0, Math.min(n - 1, (int) Math.floor(Mercator.y(lat) * n)));
   }
 
   /**

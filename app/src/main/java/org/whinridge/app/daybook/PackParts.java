@@ -12,6 +12,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
 import org.locationtech.jts.geom.Envelope;
+import org.locationtech.jts.geom.Geometry;
 import org.springframework.stereotype.Component;
 import org.whinridge.app.form.Edition;
 import org.whinridge.app.form.FormFile;
@@ -55,6 +56,7 @@ class PackParts {
   private static final String FEATURES = "features-";
   private static final String LOOK_UP = "lookup-";
   private static final String CELL = "cell-";
+  private static final String TILES = "tiles-";
 
   /** So many features of a layer that is looked up travel in one part. */
   private static final int IN_A_CELL = 500;
@@ -116,6 +118,7 @@ class PackParts {
 
     Set<String> names() {
       Set<String> out = new LinkedHashSet<>(List.of("round", "basemap", "map", "ground"));
+      for (UUID l : map.tiled(round.projectId(), box(round))) out.add(TILES + l);
       for (Layer l : layersOf(round)) out.add(FEATURES + l.id());
       for (UUID id : round.forms()) {
         out.add(FORM + id);
@@ -179,6 +182,9 @@ class PackParts {
             m.layers().stream().anyMatch(Pack.MapLayer::cut));
       if (content instanceof Pack.Ground g)
         return new PackSize.Of(PackPart.BASEMAP, g.name(), bytes, g.tiles().size(), 0, g.cut());
+      if (content instanceof Pack.Tiles t)
+        return new PackSize.Of(
+            PackPart.TILES, layers.byId(id(name, TILES)).name(), bytes, t.tiles().size(), 0, false);
       if (name.startsWith(LAST))
         return new PackSize.Of(
             PackPart.LAST_VISITS, "", bytes, ((Map<?, ?>) content).size(), 0, false);
@@ -207,6 +213,7 @@ class PackParts {
     private Object content(String name) {
       if (name.startsWith(FORM)) return work(round, id(name, FORM));
       if (name.startsWith(LAST)) return lastVisits(round, id(name, LAST));
+      if (name.startsWith(TILES)) return map.tiles(layers.byId(id(name, TILES)), box(round));
       if (name.startsWith(FEATURES)) return features(round, layers.byId(id(name, FEATURES)));
       if (name.startsWith(CELL)) {
         String[] of = name.substring(CELL.length()).split("_");
@@ -362,6 +369,9 @@ class PackParts {
   private List<Feature> assets(Round round, Layer layer) {
     if (layer.schema().kind() == GeometryKind.TABLE)
       return queries.inOrder(layer, 0, MOST_ASSETS + 1);
+    Optional<Geometry> area = round.area();
+    if (area.isPresent() && queries.near(layer, area.get(), 0) <= MOST_ASSETS)
+      return queries.within(layer, area.get(), 0);
     Envelope box = box(round);
     return box.isNull()
         ? queries.inOrder(layer, 0, MOST_ASSETS + 1)

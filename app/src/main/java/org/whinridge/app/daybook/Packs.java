@@ -6,6 +6,7 @@ import java.time.Duration;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.UUID;
+import org.locationtech.jts.geom.Coordinate;
 import org.springframework.stereotype.Service;
 import org.whinridge.app.form.FormsOfFiles;
 import org.whinridge.app.layer.Layers;
@@ -27,6 +28,7 @@ class Packs implements PacksForRounds {
   private final PackParts parts;
   private final PackStamp stamps;
   private final FormsOfFiles ofFiles;
+  private final RoundAssets assets;
 
   /** Parts as they were named in manifests a while ago, so that a device fetches what was named. */
   private final Cache<PartKey, byte[]> made =
@@ -51,7 +53,9 @@ class Packs implements PacksForRounds {
 
   private record Whole(Pack.Manifest manifest, List<PackSize.Of> told) {}
 
-  Packs(Rounds rounds, PackParts parts, PackStamp stamps, FormsOfFiles ofFiles) {
+  Packs(
+      Rounds rounds, PackParts parts, PackStamp stamps, FormsOfFiles ofFiles, RoundAssets assets) {
+    this.assets = assets;
     this.ofFiles = ofFiles;
     this.rounds = rounds;
     this.parts = parts;
@@ -105,6 +109,18 @@ class Packs implements PacksForRounds {
         .filter(e -> round.allows().isNew())
         .map(e -> parts.work(round, e))
         .orElseThrow(() -> Refusal.notFound("thing.form"));
+  }
+
+  /** Assets that a round allows, found by a text in their caption; none where it is stops alone. */
+  List<RoundAssets.Found> assets(UUID roundId, String text, String person) {
+    Round round = rounds.forPerson(roundId, person);
+    return round.allows().isAnyAsset() ? assets.called(round, text) : List.of();
+  }
+
+  /** The same, around a spot. */
+  List<RoundAssets.Found> assets(UUID roundId, Coordinate at, double metres, String person) {
+    Round round = rounds.forPerson(roundId, person);
+    return round.allows().isAnyAsset() ? assets.around(round, at, metres) : List.of();
   }
 
   /**

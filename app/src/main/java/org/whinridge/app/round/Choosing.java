@@ -139,7 +139,8 @@ public class Choosing {
     return f.geometry().filter(g -> !g.isEmpty()).map(Geodesy::anchor);
   }
 
-  private static Geometry shape(JsonObject json) {
+  /** A shape that was drawn on a map, which may go on across the date line. */
+  static Geometry shape(JsonObject json) {
     // a map goes on across the date line, and so may what is drawn on it
     Geometry g = DateLine.wrapped(GeometryJson.readAnywhere(json));
     if (DateLine.isBeyond(g) || !GeometryJson.WGS84.toGeometry(WORLD).covers(g))

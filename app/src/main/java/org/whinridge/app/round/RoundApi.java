@@ -211,7 +211,7 @@ class RoundApi {
           allows == null
               ? RoundAllows.STOPS
               : RoundAllows.of(allows).orElseThrow(() -> Refusal.wrongKind("allows")),
-          Optional.ofNullable(area).map(GeometryJson::readOrSay),
+          Optional.ofNullable(area).map(Choosing::shape),
           travel == null ? Travel.USUAL : Travel.read(travel),
           tellsPosition != null && tellsPosition,
           parts.stream().map(SentPart::part).toList());

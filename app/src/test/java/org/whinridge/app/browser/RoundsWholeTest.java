@@ -5,6 +5,7 @@ import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertTha
 import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.options.FilePayload;
+import com.microsoft.playwright.options.Geolocation;
 import com.microsoft.playwright.options.SelectOption;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
@@ -25,6 +26,7 @@ import org.whinridge.core.layer.FieldType;
 import org.whinridge.core.layer.Schema;
 import org.whinridge.core.place.GeometryKind;
 import org.whinridge.core.said.Said;
+import org.whinridge.demo.DemoPhoto;
 
 /**
  * A day of rounds: planned over points, lines and polygons, split over two, an open round beside;
@@ -210,6 +212,12 @@ class RoundsWholeTest extends DemoBrowserTest {
     one.fill("input[type=search]", "");
     one.locator(".stop", holding("OS-")).first().click();
     answer(one);
+    one.selectOption("[data-look=rounds]", "all");
+    one.selectOption("[data-look=state]", "done");
+    assertThat(one.locator(".stop")).hasCount(1);
+    assertThat(one.locator(".stop")).containsText("Day: inspector1");
+    one.selectOption("[data-look=state]", "");
+    one.selectOption("[data-look=rounds]", "one");
     tab(one, "Today");
     assertThat(one.locator("#days-visits")).containsText("Today: ");
     assertThat(one.locator("[data-next-stop]").first()).isVisible();
@@ -303,5 +311,60 @@ class RoundsWholeTest extends DemoBrowserTest {
     assertThat(one.locator(".done")).containsText("Handed in: 1 visit");
     assertThat(one.locator("[data-visit]")).hasCount(4);
     assertThat(one.locator("[data-visit]", holding("carried"))).hasCount(0);
+  }
+
+  /** What the device has is tried out, and what was taken out leaves it again. */
+  @Test
+  void kitTriesWhatTheDeviceHasAndMakesRoom() throws Exception {
+    Page one = phone("inspector1");
+    takeOut(one, "before the autumn tides");
+    tab(one, "Kit");
+    assertThat(one.locator("#receiver")).containsText("57.8835");
+    one.click("[data-test=receiver]");
+    one.waitForTimeout(500);
+    // the receiver is asked anew: what it knew before is no answer
+    one.context().setGeolocation(new Geolocation(57.8836, -10.2901).setAccuracy(7));
+    assertThat(one.locator("dd:has([data-test=receiver]) [role=status]"))
+        .containsText("known to 7 m");
+    one.click("[data-test=store]");
+    assertThat(one.locator("dd:has([data-test=store]) [role=status]"))
+        .containsText("read back the same");
+    one.click("[data-test=link]");
+    assertThat(one.locator("dd:has([data-test=link]) [role=status]")).containsText("answered in");
+    one.setInputFiles(
+        "[data-test=camera]",
+        new FilePayload("p.jpg", "image/jpeg", DemoPhoto.jpeg("OS-1", "tide_flap", "2026-11-24")));
+    assertThat(one.locator("dd:has([data-test=camera]) [role=status]"))
+        .containsText("its place can be written");
+    assertThat(one.locator("#contacts")).containsText("went well");
+    one.onDialog(d -> d.accept());
+    one.locator("#kept-rounds button").click();
+    assertThat(one.locator(".done")).containsText("is off this device");
+    tab(one, "Today");
+    assertThat(one.locator("text=Take this round offline").first()).isVisible();
+    org.assertj.core.api.Assertions.assertThat(stage.scriptErrors()).isEmpty();
+  }
+
+  /** A link, or the code on paper, opens the day book at its round. */
+  @Test
+  void aLinkOpensTheDayBookAtItsRound() {
+    Page desk = stage.desk("coordinator");
+    desk.navigate(stage.base() + "/p/ostrey/rounds");
+    desk.locator("h2 a", holding("before the autumn tides")).click();
+    desk.click("#hand-over");
+    String link = desk.locator("#round-link").inputValue();
+    Page day = stage.phone(temporary(), -10.29, 57.8835);
+    // nobody is let in on it yet: it is asked for, and gone on with after that
+    day.navigate(link);
+    day.click("a.button.main");
+    day.click("button[value=inspector1]");
+    assertThat(day.locator("h2").first()).hasText("Saltings, before the autumn tides");
+    assertThat(day.locator(".stop").first()).isVisible();
+    Page other = stage.phone(temporary(), -10.29, 57.8835);
+    other.navigate(link);
+    other.click("a.button.main");
+    other.click("button[value=inspector2]");
+    assertThat(other.locator(".told").first()).containsText("not among yours");
+    org.assertj.core.api.Assertions.assertThat(stage.scriptErrors()).isEmpty();
   }
 }

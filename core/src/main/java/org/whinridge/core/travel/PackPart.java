@@ -18,6 +18,8 @@ public enum PackPart implements Word {
   PICTURES("pictures"),
   /** The layers of the project's map. */
   MAP("map"),
+  /** A layer of that map which is too large for features. */
+  TILES("tiles"),
   /** The ground under them. */
   BASEMAP("basemap");
 

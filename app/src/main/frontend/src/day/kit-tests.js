@@ -1,0 +1,76 @@
+// What Kit can try: each says what came of it in words.
+import { loadEngine } from "../shell/engine.js";
+import { bytes } from "../shell/format.js";
+import { say } from "../shell/say.js";
+import { Failure, request } from "../shell/server.js";
+import { fixed } from "../shell/styles.js";
+import { currentFix } from "./fix.js";
+import * as store from "./store.js";
+
+/** So long a position is waited for, in milliseconds. */
+const PATIENCE = 20_000;
+/** So much is written and read back. */
+const PROBE_BYTES = 1_000_000;
+
+/** Asks the receiver anew. */
+export function testReceiver() {
+  if (!navigator.geolocation) return Promise.resolve(say("day.kit.noReceiver"));
+  const began = performance.now();
+  return new Promise((resolve) => {
+    navigator.geolocation.getCurrentPosition(
+      (p) => {
+        const about = { accuracy: Math.round(p.coords.accuracy), s: fixed((performance.now() - began) / 1000, 1) };
+        resolve(say("day.kit.fixed", about));
+      },
+      (e) => resolve(e.code === e.PERMISSION_DENIED ? say("day.kit.denied") : say("day.kit.noFix")),
+      { enableHighAccuracy: true, maximumAge: 0, timeout: PATIENCE },
+    );
+  });
+}
+
+/** Takes a picture as a visit does, and keeps nothing of it. @param {File} file */
+export async function testCamera(file) {
+  try {
+    const bitmap = await createImageBitmap(file);
+    const size = { w: bitmap.width, h: bitmap.height, size: bytes(file.size) };
+    const fix = currentFix();
+    if (!fix) return say("day.kit.pictureNoPlace", size);
+    const engine = await loadEngine();
+    const tag = { lon: fix.lon, lat: fix.lat, accuracy: fix.accuracy, at: new Date().toISOString(), offset: 0 };
+    const tagged = engine.geotag(new Int8Array(await file.arrayBuffer()), JSON.stringify(tag));
+    return say(tagged ? "day.kit.picture" : "day.kit.pictureNoTag", size);
+  } catch {
+    return say("day.noPicture"); // a file that this browser can't draw
+  }
+}
+
+/** Writes something, reads it back, and takes it away again. */
+export async function testStore() {
+  const began = performance.now();
+  const probe = crypto.getRandomValues(new Uint8Array(65536));
+  const whole = new Uint8Array(PROBE_BYTES).map((_, i) => probe[i % probe.length] ?? 0);
+  try {
+    await store.put("meta", whole, "probe");
+    const back = await store.get("meta", "probe");
+    const same = back.length === whole.length && back.every((b, i) => b === whole[i]);
+    const ms = Math.round(performance.now() - began);
+    return same ? say("day.kit.storeWell", { size: bytes(PROBE_BYTES), ms }) : say("day.kit.storeOther");
+  } catch (e) {
+    if (!(e instanceof store.StoreFull)) throw e;
+    return e.message;
+  } finally {
+    await store.remove("meta", "probe");
+  }
+}
+
+/** Asks the office something small. */
+export async function testLink() {
+  const began = performance.now();
+  try {
+    await request("/api/day/me", { patient: false });
+    return say("day.kit.linkWell", { ms: Math.round(performance.now() - began) });
+  } catch (e) {
+    if (!(e instanceof Failure)) throw e;
+    return e.status === 0 ? say("day.contact.noLink") : e.message;
+  }
+}
