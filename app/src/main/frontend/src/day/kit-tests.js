@@ -3,8 +3,8 @@ import { loadEngine } from "../shell/engine.js";
 import { bytes } from "../shell/format.js";
 import { say } from "../shell/say.js";
 import { Failure, request } from "../shell/server.js";
-import { fixed } from "../shell/styles.js";
-import { currentFix } from "./fix.js";
+import { fixed as fixedTo } from "../shell/styles.js";
+import { currentFix, watchPosition } from "./fix.js";
 import * as store from "./store.js";
 
 /** So long a position is waited for, in milliseconds. */
@@ -12,21 +12,32 @@ const PATIENCE = 20_000;
 /** So much is written and read back. */
 const PROBE_BYTES = 1_000_000;
 
-/** Asks the receiver anew. */
+/** Waits for a position that is newer than the question; what was known before is no answer. @returns {Promise<string>} */
 export function testReceiver() {
   if (!navigator.geolocation) return Promise.resolve(say("day.kit.noReceiver"));
-  const began = performance.now();
+  const began = Date.now();
   return new Promise((resolve) => {
+    const over = (text) => {
+      ended();
+      clearTimeout(patience);
+      resolve(text);
+    };
+    const fixed = (accuracy) => over(say("day.kit.fixed", { accuracy: Math.round(accuracy), s: seconds(Date.now() - began) }));
+    const patience = setTimeout(() => over(say("day.kit.noFix")), PATIENCE);
+    let first = true; // the listener hears at once of what is known already
+    const ended = watchPosition((fix) => {
+      if (!first) fixed(fix.accuracy);
+    });
+    first = false;
     navigator.geolocation.getCurrentPosition(
-      (p) => {
-        const about = { accuracy: Math.round(p.coords.accuracy), s: fixed((performance.now() - began) / 1000, 1) };
-        resolve(say("day.kit.fixed", about));
-      },
-      (e) => resolve(e.code === e.PERMISSION_DENIED ? say("day.kit.denied") : say("day.kit.noFix")),
+      (p) => fixed(p.coords.accuracy),
+      (e) => e.code === e.PERMISSION_DENIED && over(say("day.kit.denied")),
       { enableHighAccuracy: true, maximumAge: 0, timeout: PATIENCE },
     );
   });
 }
+
+const seconds = (ms) => fixedTo(ms / 1000, 1);
 
 /** Takes a picture as a visit does, and keeps nothing of it. @param {File} file */
 export async function testCamera(file) {

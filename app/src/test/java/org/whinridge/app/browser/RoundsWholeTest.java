@@ -325,7 +325,7 @@ class RoundsWholeTest extends DemoBrowserTest {
     // the receiver is asked anew: what it knew before is no answer
     one.context().setGeolocation(new Geolocation(57.8836, -10.2901).setAccuracy(7));
     assertThat(one.locator("dd:has([data-test=receiver]) [role=status]"))
-        .containsText("known to 7 m");
+        .containsText("A position known to");
     one.click("[data-test=store]");
     assertThat(one.locator("dd:has([data-test=store]) [role=status]"))
         .containsText("read back the same");
