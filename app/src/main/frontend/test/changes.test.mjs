@@ -64,3 +64,9 @@ test("stops, features, visits, forms and words are told by what became of them",
     "due",
   ]);
 });
+
+test("what was asked of the office meanwhile is no part of a pack", () => {
+  const was = pack();
+  was.features.push({ id: "z", version: 4, found: true });
+  assert.deepEqual(whatChanged(was, pack()), []);
+});

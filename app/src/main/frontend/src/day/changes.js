@@ -2,7 +2,7 @@
 
 /** @typedef {{say: string, with: Record<string, any>}} Line a key of the catalogue and what is put into its text */
 
-const versions = (pack) => new Map(pack.features.map((f) => [f.id, f.version]));
+const versions = (pack) => new Map(pack.features.filter((f) => !f.found).map((f) => [f.id, f.version]));
 const named = (all, key) => new Map(all.map((x) => [x[key], x]));
 
 /** @param {any} before @param {any} after @returns {Line[]} */

@@ -17,8 +17,9 @@ export const mayAsk = (pack) => pack.plan.round.allows !== ALLOWS.STOPS && Boole
 export async function addFound(pack) {
   for (const f of (await store.get("meta", key(pack.round))) ?? []) {
     if (pack.byId.has(f.id)) continue;
-    pack.byId.set(f.id, f);
-    pack.features.push(f);
+    const here = { ...f, found: true }; // it is no part of the pack: what is other in that says nothing of it
+    pack.byId.set(f.id, here);
+    pack.features.push(here);
   }
 }
 

@@ -21,6 +21,7 @@ import org.springframework.mock.web.MockHttpServletResponse;
 import org.springframework.test.web.servlet.MockMvc;
 import org.springframework.test.web.servlet.request.MockHttpServletRequestBuilder;
 import org.whinridge.app.form.Forms;
+import org.whinridge.app.layer.LayerChanges;
 import org.whinridge.app.layer.LayerMaking;
 import org.whinridge.app.layer.Layers;
 import org.whinridge.app.round.Round;
@@ -44,6 +45,7 @@ class NewAssetsTest extends SmallServerTest {
   @Autowired SmallProject small;
   @Autowired Forms forms;
   @Autowired Layers layers;
+  @Autowired LayerChanges changes;
   @Autowired LayerMaking layerMaking;
   @Autowired RoundMaking making;
   private SmallProject.Held held;
@@ -198,6 +200,26 @@ class NewAssetsTest extends SmallServerTest {
     assertThat(feature(id).orElseThrow().value("notes")).isEqualTo(Value.text("first"));
     assertThat(decide(first, "take-back")).contains("changed since and stays");
     assertThat(feature(id)).isPresent();
+  }
+
+  /** What somebody has removed at the desk is not made anew by a visit that is accepted later. */
+  @Test
+  void aNewFeatureThatWasRemovedIsNotMadeAnew() throws Exception {
+    UUID round = round(RoundAllows.NEW, held.form());
+    UUID id = UUID.randomUUID();
+    JsonObject first = visit(round, held.form(), id, "{\"notes\":\"first\"}");
+    sent(first);
+    decide(first, "accept");
+    JsonObject later = visit(round, held.form(), id, "{\"condition\":\"4\"}");
+    sent(later);
+    changes.write(
+        layers.byId(held.layer()),
+        "desk",
+        Said.text("removed"),
+        coordinator,
+        batch -> batch.remove(id));
+    assertThat(decide(later, "accept")).contains("not on the layer");
+    assertThat(feature(id)).isEmpty();
   }
 
   @Test

@@ -417,17 +417,51 @@ class RoundPacksTest extends SmallServerTest {
     assertThat(begun(shared, Role.COORDINATOR)).isEqualTo(200);
     assertThat(rounds.get(held.project().id(), shared).stops().get(0).person())
         .hasValue(people.get(Role.INSPECTOR));
+    // somebody of another project reaches nothing here, though it is for anyone
+    Map<Role, String> others = new EnumMap<>(Role.class);
+    for (Role r : Role.values()) others.put(r, "other-" + people.get(r));
+    small.make("other-" + held.project().key(), "Other " + next, others);
+    UUID second =
+        making
+            .make(
+                held.project().id(),
+                new RoundMaking.Plan(
+                    "For anyone",
+                    "",
+                    new Round.When(Optional.empty(), Optional.empty(), 0),
+                    List.of(held.form()),
+                    RoundAllows.STOPS,
+                    Optional.empty(),
+                    Travel.USUAL,
+                    false,
+                    List.of(
+                        new RoundMaking.Part(
+                            List.of(), List.of(new RoundMaking.Stop(held.feature(), ""))))),
+                people.get(Role.COORDINATOR))
+            .rounds()
+            .get(0);
+    mvc.perform(
+        post("/api/day/contact")
+            .contentType("application/json")
+            .content(begunBody(second))
+            .with(user(others.get(Role.INSPECTOR)))
+            .with(csrf()));
+    assertThat(rounds.get(held.project().id(), second).stops().get(0).state())
+        .isEqualTo(StopState.TO_DO);
     // a round that is somebody else's is left alone, without a word of it
     assertThat(begun(held.round(), Role.COORDINATOR)).isEqualTo(200);
     assertThat(rounds.get(held.project().id(), held.round()).stops().get(0).state())
         .isEqualTo(StopState.TO_DO);
   }
 
+  private String begunBody(UUID round) {
+    return "{\"visits\":[],\"begun\":[{\"round\":\"%s\",\"feature\":\"%s\"}]}"
+        .formatted(round, held.feature());
+  }
+
   private int begun(UUID round, Role who) throws Exception {
-    String body =
-        "{\"visits\":[],\"begun\":[{\"round\":\"%s\",\"feature\":\"%s\"}]}"
-            .formatted(round, held.feature());
-    return done(post("/api/day/contact").contentType("application/json").content(body), who)
+    return done(
+            post("/api/day/contact").contentType("application/json").content(begunBody(round)), who)
         .getStatus();
   }
 

@@ -37,11 +37,15 @@ class PackStamp {
   String of(Round r) {
     Project p = projects.byId(r.projectId());
     StringBuilder b = new StringBuilder(64 + 80 * r.stops().size());
-    part(b, p.key(), p.name(), p.units().id(), p.systemCode(), p.systemDefinition());
+    part(b, p.key(), p.name(), p.units().id(), p.zone(), p.systemCode(), p.systemDefinition());
+    part(b, Sha256.of(projects.basemap(p.id()).getBytes(StandardCharsets.UTF_8)));
     part(b, r.name(), r.note(), r.due(), r.people(), r.allows(), r.when().expected());
     part(b, r.area(), r.tellsPosition());
     for (Round.Stop s : r.stops()) part(b, s.featureId(), s.note());
-    for (var f : r.forms()) part(b, f, newest(f), visits.newestAccepted(f));
+    for (UUID f : r.forms()) {
+      VisitRepository.Past past = visits.past(f, forms.get(p.id(), f).layerId());
+      part(b, f, newest(f), past.getN(), past.getNewest());
+    }
     for (Layer l : layers.list(r.projectId()))
       part(b, l.id(), l.name(), l.revision(), l.lookRevision());
     part(b, maps.of(r.projectId()));

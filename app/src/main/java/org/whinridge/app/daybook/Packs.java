@@ -99,6 +99,14 @@ class Packs implements PacksForRounds {
     return new PackSize(w.manifest.bytes(), w.told);
   }
 
+  @Override
+  public PackSize foreseen(Round round) {
+    PackParts.Making making = parts.of(round);
+    long bytes = 0;
+    for (String name : making.names()) bytes += making.toldPart(name).length;
+    return new PackSize(bytes, making.told());
+  }
+
   /**
    * What a visit is begun with whose form came from a file; open rounds take any of the project's.
    */

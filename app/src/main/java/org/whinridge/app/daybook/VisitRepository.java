@@ -51,10 +51,17 @@ interface VisitRepository extends JpaRepository<VisitEntity, UUID> {
   String FILLED =
       "v.formId = :form and v.edition > 0 and v.state in (org.whinridge.core.visit.VisitState.WAITING, org.whinridge.core.visit.VisitState.ACCEPTED)";
 
-  /** When a visit with a form was accepted last; null for never. */
+  /** How many past visits there are, and when the last of them was accepted; null for none. */
+  interface Past {
+    long getN();
+
+    Instant getNewest();
+  }
+
+  /** The past visits with a form, or that came in files for its layer. */
   @Query(
-      "select max(v.decidedAt) from VisitEntity v where v.formId = :form and v.state = org.whinridge.core.visit.VisitState.ACCEPTED")
-  Instant newestAccepted(UUID form);
+      "select count(v) as n, max(v.decidedAt) as newest from VisitEntity v where (v.formId = :form or v.edition = 0 and v.layerId = :layer) and v.state = org.whinridge.core.visit.VisitState.ACCEPTED")
+  Past past(UUID form, UUID layer);
 
   /** How many visits filled with a form wait or are accepted. */
   @Query("select count(v) from VisitEntity v where " + FILLED)

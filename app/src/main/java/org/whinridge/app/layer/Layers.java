@@ -400,6 +400,9 @@ public class Layers {
     Optional<FeatureEntity> there = locks.lock(FeatureEntity.class, change.featureId());
     if (there.filter(f -> !f.removed || !f.layerId.equals(layer.id)).isPresent())
       throw Refusal.conflict("refused.featureIdOnLayer");
+    // one that was removed otherwise was removed by somebody who knew it
+    if (there.isPresent() && !wasTakenBack(change.featureId()))
+      throw Refusal.conflict("refused.featureGoneAtAccept");
     FeatureEntity e = there.orElseGet(FeatureEntity::new);
     e.id = change.featureId();
     e.layerId = layer.id;
@@ -410,6 +413,12 @@ public class Layers {
     if (there.isEmpty()) e.placeInLayer = layer.featureCount;
     layer.featureCount++;
     return e;
+  }
+
+  /** Whether the last that was done to a feature was taking something back. */
+  private boolean wasTakenBack(UUID feature) {
+    List<LedgerEntity> all = ledger.after(feature, 0);
+    return !all.isEmpty() && all.get(all.size() - 1).cause.equals(LayerChanges.TAKEN_BACK);
   }
 
   /**

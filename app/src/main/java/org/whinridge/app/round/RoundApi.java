@@ -277,7 +277,7 @@ class RoundApi {
   @Needs(Right.PLAN_ROUNDS)
   @PostMapping("/api/p/{project}/rounds/pack")
   Pack packOfPlan(@PathVariable String project, @Valid @RequestBody SentPlan sent) {
-    return Pack.of(packs.size(making.unmade(projects.byKey(project).id(), sent.plan())));
+    return Pack.of(packs.foreseen(making.unmade(projects.byKey(project).id(), sent.plan())));
   }
 
   /** How large the pack of a round is. */

@@ -201,7 +201,11 @@ public class Rounds implements PositionsAllowed {
    */
   @Transactional
   public void begun(UUID round, UUID feature, String person) {
-    if (rounds.findById(round).filter(r -> r.closedAt == null).isEmpty()
+    Set<UUID> there = outdoors(person);
+    if (rounds
+            .findById(round)
+            .filter(r -> r.closedAt == null && there.contains(r.projectId))
+            .isEmpty()
         || !isGivenTo(round, person)) return;
     stops
         .findByRoundIdAndFeatureId(round, feature)
