@@ -122,13 +122,14 @@ export async function bindFormFiles() {
   );
   for (const key of new Set(waiting.map((v) => v.round + "/" + v.formFile))) {
     const [round, hash] = key.split("/");
+    const pack = await open(round);
+    if (!pack) continue; // it left this device: when the round is taken out again they go on
     try {
       /** @type {import("../../types/border").PackWork} */
       const work = await getJson(`/api/day/rounds/${round}/form-files/${hash}`);
       const text = JSON.stringify(work);
       const part = await hashOf(text);
       await store.put("parts", text, part);
-      const pack = await open(round);
       for (const v of waiting) if (v.round === round && v.formFile === hash) await store.put("visits", await bind(v, pack, work, part));
     } catch (e) {
       if (!(e instanceof Failure)) throw e; // it is asked again at the next contact

@@ -41,18 +41,19 @@ const seconds = (ms) => fixedTo(ms / 1000, 1);
 
 /** Takes a picture as a visit does, and keeps nothing of it. @param {File} file */
 export async function testCamera(file) {
+  let bitmap;
   try {
-    const bitmap = await createImageBitmap(file);
-    const size = { w: bitmap.width, h: bitmap.height, size: bytes(file.size) };
-    const fix = currentFix();
-    if (!fix) return say("day.kit.pictureNoPlace", size);
-    const engine = await loadEngine();
-    const tag = { lon: fix.lon, lat: fix.lat, accuracy: fix.accuracy, at: new Date().toISOString(), offset: 0 };
-    const tagged = engine.geotag(new Int8Array(await file.arrayBuffer()), JSON.stringify(tag));
-    return say(tagged ? "day.kit.picture" : "day.kit.pictureNoTag", size);
+    bitmap = await createImageBitmap(file);
   } catch {
     return say("day.noPicture"); // a file that this browser can't draw
   }
+  const size = { w: bitmap.width, h: bitmap.height, size: bytes(file.size) };
+  const fix = currentFix();
+  if (!fix) return say("day.kit.pictureNoPlace", size);
+  const engine = await loadEngine();
+  const tag = { lon: fix.lon, lat: fix.lat, accuracy: fix.accuracy, at: new Date().toISOString(), offset: 0 };
+  const tagged = engine.geotag(new Int8Array(await file.arrayBuffer()), JSON.stringify(tag));
+  return say(tagged ? "day.kit.picture" : "day.kit.pictureNoTag", size);
 }
 
 /** Writes something, reads it back, and takes it away again. */

@@ -22,6 +22,7 @@ export function placeCard({ pack, look, to, far, fix, acts }) {
       <button type="button" id="whats-here" ?disabled=${!fix} @click=${acts.here}>${say("day.whatsHere")}</button>
       ${newButton(pack, "")}
     </div>
+    ${look.why ? html`<p class="problem" role="alert">${look.why}</p>` : nothing}
     ${look.among.length ? among(pack, look.among, far, acts) : to ? one(pack, look, to, far, acts) : html`<p>${say("day.tapFeature")}</p>`} `;
 }
 

@@ -10,8 +10,8 @@ import { placeCard } from "./map-card.js";
 import { nextOf } from "./next.js";
 import { noRound } from "./notes.js";
 
-/** How it is looked at; kept while the page lives. `chosen`: the feature that the way leads to, "" for the next stop. */
-const look = { follow: false, chosen: "", among: /** @type {string[]} */ ([]) };
+/** How it is looked at; kept while the page lives. `chosen`: the feature that the way leads to, "" for the next stop; `why`: why the office told nothing. */
+const look = { follow: false, chosen: "", among: /** @type {string[]} */ ([]), why: "" };
 
 /** So far from the person a feature counts as being here, at least, in metres. */
 const HERE_M = 25;
@@ -72,7 +72,7 @@ async function begin(root, pack) {
   };
   const acts = {
     choose: (id) => {
-      Object.assign(look, { chosen: id, among: [] });
+      Object.assign(look, { chosen: id, among: [], why: "" });
       for (const l of layers) l.changed();
       draw();
     },
@@ -110,11 +110,11 @@ async function begin(root, pack) {
   const askAt = async (e) => {
     const [lon, lat] = maps.toLonLat(e.coordinate);
     const metres = m.getView().getResolution() * 14 * Math.cos((lat * Math.PI) / 180);
-    const { found } = await ask(pack, { lon: String(lon), lat: String(lat), within: String(Math.min(1000, Math.max(1, metres))) });
+    const { found, why } = await ask(pack, { lon: String(lon), lat: String(lat), within: String(Math.min(1000, Math.max(1, metres))) });
     farOf = await farFrom(pack);
     if (found.length === 1) acts.choose(found[0].id);
-    else if (found.length) {
-      look.among = found.map((f) => f.id);
+    else {
+      Object.assign(look, { among: why ? [] : found.length ? found.map((f) => f.id) : [""], why });
       draw();
     }
   };

@@ -5,8 +5,9 @@ import { dropUnnamed } from "./contact.js";
 import { peopleOf } from "./pack.js";
 import * as store from "./store.js";
 
-/** Whether a pack can go: nothing is under way in its round, and all of its visits are at the office. @param {any} pack */
-export const mayLeave = (pack) => book.visits.every((v) => v.round !== pack.round || v.status === VISIT.HANDED_IN);
+/** Whether a pack can go: nothing is under way in its round, and nothing is to be mended. @param {any} pack */
+export const mayLeave = (pack) =>
+  book.visits.every((v) => v.round !== pack.round || (v.status === VISIT.HANDED_IN && v.office?.state !== VISIT.SENT_BACK));
 
 /** Takes a pack off this device for the person who is here; others' stay. @param {any} pack */
 export async function leave(pack) {

@@ -266,7 +266,7 @@ class PackParts {
   }
 
   /** The layers on which its forms are filled. */
-  private List<Layer> layersOf(Round round) {
+  List<Layer> layersOf(Round round) {
     return round.forms().stream()
         .map(f -> forms.get(round.projectId(), f).layerId())
         .distinct()

@@ -10,11 +10,9 @@ import java.util.stream.Collectors;
 import org.locationtech.jts.geom.Coordinate;
 import org.locationtech.jts.geom.Envelope;
 import org.springframework.stereotype.Component;
-import org.whinridge.app.form.Forms;
 import org.whinridge.app.layer.Layer;
 import org.whinridge.app.layer.LayerFilter;
 import org.whinridge.app.layer.LayerQueries;
-import org.whinridge.app.layer.Layers;
 import org.whinridge.app.round.Round;
 import org.whinridge.core.layer.Feature;
 import org.whinridge.core.layer.Field;
@@ -35,13 +33,11 @@ class RoundAssets {
   /** The furthest that somebody looks around a spot, in metres. */
   static final int FURTHEST_M = 1000;
 
-  private final Forms forms;
-  private final Layers layers;
+  private final PackParts parts;
   private final LayerQueries queries;
 
-  RoundAssets(Forms forms, Layers layers, LayerQueries queries) {
-    this.forms = forms;
-    this.layers = layers;
+  RoundAssets(PackParts parts, LayerQueries queries) {
+    this.parts = parts;
     this.queries = queries;
   }
 
@@ -51,7 +47,7 @@ class RoundAssets {
   /** Those whose caption holds a text, whatever its case. */
   List<Found> called(Round round, String text) {
     List<Found> out = new ArrayList<>();
-    for (Layer l : layersOf(round)) {
+    for (Layer l : parts.layersOf(round)) {
       String rule = rule(Outdoors.schema(l.schema()), text);
       if (rule.isEmpty() || out.size() >= MOST) continue;
       out.addAll(
@@ -71,21 +67,13 @@ class RoundAssets {
   /** Those around a spot. */
   List<Found> around(Round round, Coordinate at, double metres) {
     List<Found> out = new ArrayList<>();
-    for (Layer l : layersOf(round)) {
+    for (Layer l : parts.layersOf(round)) {
       if (l.schema().kind() == GeometryKind.TABLE || out.size() >= MOST) continue;
       queries.around(l, new Envelope(at), metres, MOST - out.size() - 1).stream()
           .limit(MOST - out.size())
           .forEach(f -> out.add(found(l, f)));
     }
     return out;
-  }
-
-  private List<Layer> layersOf(Round round) {
-    return round.forms().stream()
-        .map(f -> forms.get(round.projectId(), f).layerId())
-        .distinct()
-        .map(layers::byId)
-        .toList();
   }
 
   private static Found found(Layer layer, Feature f) {

@@ -8,6 +8,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.UUID;
+import java.util.stream.Collectors;
 import org.locationtech.jts.geom.Coordinate;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
@@ -16,6 +17,7 @@ import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.servlet.support.ServletUriComponentsBuilder;
 import org.whinridge.app.form.FormDraft;
 import org.whinridge.app.form.Forms;
+import org.whinridge.app.layer.Layer;
 import org.whinridge.app.layer.Layers;
 import org.whinridge.app.project.DeskPage;
 import org.whinridge.app.project.Project;
@@ -80,13 +82,15 @@ class RoundHandOver {
     Map<UUID, RoundLive.OnLayer> there = live.features(r);
     List<Line> lines = new ArrayList<>();
     List<Coordinate> places = new ArrayList<>();
+    Map<UUID, String> layerNames =
+        layers.list(p.id()).stream().collect(Collectors.toMap(Layer::id, Layer::name));
     for (Round.Stop s : r.stops()) {
       RoundLive.OnLayer f = there.get(s.featureId());
       lines.add(
           new Line(
               lines.size() + 1,
               f == null ? "" : f.caption(),
-              layers.byId(s.layerId()).name(),
+              layerNames.getOrDefault(s.layerId(), ""),
               s.note(),
               s.person().orElse("")));
       places.add(f == null ? null : Choosing.place(f.feature()).orElse(null));
