@@ -11,6 +11,7 @@ import { hasToken } from "../shell/device-token.js";
 import { bySession, here, tokenEnded } from "./people.js";
 import { wipe } from "./wipe.js";
 import { sayLengthsIn } from "../shell/format.js";
+import { keepRounds, keptRounds } from "./kept-rounds.js";
 import { roundsChanged } from "./news.js";
 import { formsFor, open as openPack, peopleOf } from "./pack.js";
 import * as store from "./store.js";
@@ -51,8 +52,8 @@ export async function refresh() {
     if (book.person && book.person !== book.me.person) tell("told", say("day.otherPerson", { now: book.me.person, before: book.person }));
     book.person = book.me.person;
     await store.put("meta", book.person, "person");
-    const before = await store.get("meta", "rounds:" + book.person);
-    await store.put("meta", book.me.rounds, "rounds:" + book.person);
+    const before = await keptRounds(book.person);
+    await keepRounds(book.person, book.me.rounds);
     // what a device hears of first is not new: it knew nothing
     if (before) await roundsChanged(before, book.me.rounds);
     const fix = book.packs.some((p) => p.plan.round.tellsPosition) ? currentFix() : undefined;
@@ -88,11 +89,12 @@ async function notLetIn(e) {
 /** Reads what the device keeps of this person. */
 export async function load() {
   book.person ??= (await store.get("meta", "person")) ?? null;
-  book.rounds = book.me?.rounds ?? (await store.get("meta", "rounds:" + book.person)) ?? [];
-  const packs = (await store.all("packs")).filter((p) => peopleOf(p).includes(book.person ?? ""));
-  book.packs = await Promise.all(packs.map((p) => openPack(p.round)));
-  for (const p of book.packs) await addFound(p);
-  book.visits = (await store.all("visits")).filter((v) => v.person === book.person);
+  const [rounds, packs, visits] = await Promise.all([book.me?.rounds ?? keptRounds(book.person), store.all("packs"), store.all("visits")]);
+  book.rounds = rounds ?? [];
+  const own = packs.filter((p) => peopleOf(p).includes(book.person ?? ""));
+  book.packs = await Promise.all(own.map((p) => openPack(p.round, p)));
+  await Promise.all(book.packs.map((p) => addFound(p)));
+  book.visits = visits.filter((v) => v.person === book.person);
   for (const p of book.packs) p.made = madeIn(p);
   book.round = book.packs.find((p) => p.round === book.round?.round) ?? book.packs.at(-1) ?? null;
   index();
@@ -119,6 +121,8 @@ export const featureOf = (pack, id) => pack.byId.get(id) ?? pack.made.get(id);
 let visitsAt = new Map();
 /** @type {Map<string, Map<string, import("../../types/border").MyRound["stops"][0]>>} */
 let stopsAt = new Map();
+/** The rounds of which `stopsAt` was made. @type {any} */
+let stopsOf = null;
 
 function index() {
   visitsAt = new Map();
@@ -126,6 +130,8 @@ function index() {
     const of = visitsAt.get(v.round) ?? new Map();
     visitsAt.set(v.round, of.set(v.feature, [...(of.get(v.feature) ?? []), v]));
   }
+  if (stopsOf === book.rounds) return;
+  stopsOf = book.rounds;
   stopsAt = new Map(book.rounds.map((r) => [r.id, new Map(r.stops.map((s) => [s.feature, s]))]));
 }
 

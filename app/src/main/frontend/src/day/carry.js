@@ -5,9 +5,10 @@ import * as store from "./store.js";
 /**
  * What the office does not have yet: complete visits, those among them that it refused (kept apart with the reason), photos. A photo of a visit that was
  * set aside waits until that is read. Visits with a form of a file wait until the project has it.
+ * @param {string | null} person @param {any[]} [visits] this person's visits, where they were just read
  */
-export async function carried(person) {
-  const all = (await store.all("visits")).filter((v) => v.person === person);
+export async function carried(person, visits) {
+  const all = visits ?? (await store.all("visits")).filter((v) => v.person === person);
   const complete = all.filter((v) => v.status === VISIT.COMPLETE);
   const of = new Map(all.map((v) => [v.id, v]));
   const photos = (await store.all("photos")).filter(

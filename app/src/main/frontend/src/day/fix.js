@@ -8,9 +8,15 @@ function tell() {
   if (fix) for (const l of listeners) l(currentFix());
 }
 
+/** Tells each fix that comes, and at once what is known. */
 export function watchPosition(listener) {
-  listeners.add(listener);
   if (fix) listener(currentFix());
+  return whenFixed(listener);
+}
+
+/** Tells each fix that comes from now on. */
+export function whenFixed(listener) {
+  listeners.add(listener);
   if (!watching && navigator.geolocation) {
     watching = true;
     navigator.geolocation.watchPosition(
@@ -33,6 +39,12 @@ export function watchPosition(listener) {
     });
   }
   return () => listeners.delete(listener);
+}
+
+/** Draws now, and again with each fix that comes. @param {() => void} draw */
+export function drawWithPosition(draw) {
+  draw();
+  return whenFixed(draw);
 }
 
 /** The newest fix, with the direction the device points to if it has a compass (`bearing`), else its course (`heading` is either). */

@@ -66,7 +66,7 @@ export async function show(view) {
   book.view = view;
   book.stopOpen = false;
   await load();
-  const c = await carried(book.person);
+  const c = await carried(book.person, book.visits);
   count = c.visits.length + c.refused.length + c.waiting.length + c.photos.length;
   const [, , make] = /** @type {(typeof TABS)[0]} */ (TABS.find(([key]) => key === view));
   const made = await make();

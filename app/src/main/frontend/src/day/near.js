@@ -1,8 +1,8 @@
 // What look-ups ask, near a place: of the thousands of features that a pack brings, the engine reads those around the stop that is open.
 import * as store from "./store.js";
 
-/** Features so far beyond what look-ups reach are at hand too, in metres, so that a pin can be moved a little. */
-const BESIDE_M = 500;
+/** Features so far beyond what look-ups reach are at hand too, in metres, so that a pin can be moved a little without reading again. */
+const BESIDE_M = 100;
 
 /** So many cells that were read are kept. */
 const KEPT = 40;

@@ -71,9 +71,9 @@ async function fetchPart(roundId, part) {
 /** Packs that are open, with the hashes of what they were opened of: a view that is turned to reads nothing again. @type {Map<string, {of: string, pack: any}>} */
 const opened = new Map();
 
-/** A pack that was taken out, opened from the device; undefined when it was not. */
-export async function open(roundId) {
-  const kept = await store.get("packs", roundId);
+/** A pack that was taken out, opened from the device; undefined when it was not. @param {string} roundId @param {any} [as] what is kept of it, where that was just read */
+export async function open(roundId, as) {
+  const kept = as ?? (await store.get("packs", roundId));
   if (!kept) return undefined;
   const of = JSON.stringify(kept.parts);
   const known = opened.get(roundId);

@@ -2,12 +2,13 @@
 import { say } from "../shell/say.js";
 import { STOP } from "../shell/states.js";
 import { symbol } from "../shell/symbols.js";
-import { html, live, nothing, render, repeat } from "../shell/view.js";
+import { html, live, nothing, render, repeat, whenIdle } from "../shell/view.js";
 import { stateSaid } from "../shell/words.js";
+import { readyAhead } from "./ahead.js";
 import { book, stopOf } from "./book.js";
 import { ask, mayAsk } from "./elsewhere.js";
 import { farFrom, farSaid } from "./far.js";
-import { watchPosition } from "./fix.js";
+import { drawWithPosition } from "./fix.js";
 import { show } from "./frame.js";
 import { isOthers } from "./next.js";
 import { noRound } from "./notes.js";
@@ -16,6 +17,8 @@ import { newButton } from "./stop/new.js";
 import { openStop } from "./stop/open.js";
 import { controls, LISTED, look, orderSaid, packsOf, rowsOf } from "./stop-rows.js";
 
+/** So many rows are drawn at once; the others that are listed come when nobody waits, since a list is seen sooner so. */
+const AT_ONCE = 15;
 /** From so many characters on the office is asked for a name. */
 const LEAST_TEXT = 2;
 
@@ -51,6 +54,23 @@ export async function stopsView() {
     <ol class="flex flex-col gap-2" id="stop-list"></ol>
     <div id="stop-more"></div>`;
   const begin = (root) => {
+    const list = (rows, n) =>
+      render(
+        repeat(
+          rows.slice(0, n),
+          (r) => r.pack.round + r.feature.id,
+          (r) => row(r, several),
+        ),
+        root.querySelector("#stop-list"),
+      );
+    let shown = 0;
+    let rest = () => {};
+    /** Shows the rows that are listed, some more at a time. */
+    const grow = (rows, n) => {
+      shown = Math.min(n, look.listed);
+      list(rows, shown);
+      if (shown < Math.min(look.listed, rows.length)) rest = whenIdle(() => grow(rows, shown + AT_ONCE));
+    };
     draw = () => {
       render(
         controls(draw, () => show("stops")),
@@ -58,18 +78,17 @@ export async function stopsView() {
       );
       const rows = rowsOf(farOf);
       root.querySelector("#stop-order").textContent = orderSaid();
-      render(
-        repeat(
-          rows.slice(0, look.listed),
-          (r) => r.pack.round + r.feature.id,
-          (r) => row(r, several),
-        ),
-        root.querySelector("#stop-list"),
-      );
+      rest();
+      grow(rows, Math.max(shown, AT_ONCE));
       render(html`${more(rows.length, draw)}${elsewhere(pack, draw, farOf)}`, root.querySelector("#stop-more"));
     };
-    draw();
-    return watchPosition(draw);
+    const ended = drawWithPosition(draw);
+    const ahead = readyAhead(pack);
+    return () => {
+      rest();
+      ahead();
+      ended();
+    };
   };
   return { body, begin };
 }

@@ -6,9 +6,10 @@ import { Failure, getJson } from "../shell/server.js";
 import { say } from "../shell/say.js";
 import { STOP, VISIT } from "../shell/states.js";
 import { html, live, nothing, render } from "../shell/view.js";
+import { readyAhead } from "./ahead.js";
 import { book, stopState, tell } from "./book.js";
 import { daysVisits } from "./days-visits.js";
-import { watchPosition } from "./fix.js";
+import { drawWithPosition } from "./fix.js";
 import { formFileButton } from "./form-file.js";
 import { show } from "./frame.js";
 import { newsCard } from "./news.js";
@@ -47,8 +48,12 @@ function watch(root) {
       if (box) render(await nextStop(p), box);
     }
   };
-  draw();
-  return watchPosition(draw);
+  const ended = drawWithPosition(draw);
+  const ahead = readyAhead(book.round);
+  return () => {
+    ended();
+    ahead();
+  };
 }
 
 /** How large a pack is that was not taken out; nothing without a link. */

@@ -1,5 +1,5 @@
 // Visits on the device: begun, changed, saved. The rules run in the engine; this module keeps. hand-in.js sends.
-import { inWords, say } from "../shell/say.js";
+import { say } from "../shell/say.js";
 import { VISIT } from "../shell/states.js";
 import { loadEngine } from "../shell/engine.js";
 import { book, fileForm, placed as placeKept } from "./book.js";
@@ -7,33 +7,12 @@ import { formFiles } from "./form-file.js";
 import { currentFix, offsetMinutes } from "./fix.js";
 import { deviceName } from "./device.js";
 import { filesOf } from "./form-files.js";
+import { asJpeg } from "./jpeg.js";
 import { Near } from "./near.js";
-import { sha256, workHash, workOf } from "./pack.js";
+import { sha256, workHash } from "./pack.js";
+import { prepared } from "./prepared.js";
 import { viewOf } from "../sheet/known.js";
 import * as store from "./store.js";
-
-/** Why a form can't be filled here. */
-const problems = (engine, { form, schema }) =>
-  inWords(engine.problems(JSON.stringify(form), JSON.stringify(schema)))
-    .map((p) => p.message)
-    .join("; ");
-
-/** The engine's objects for a pack: the compiled form and the look-up layers. Kept while the page lives. */
-const ready = new Map();
-async function prepared(pack, hash, layer) {
-  const key = hash + Object.values(pack.parts).join();
-  if (!ready.has(key)) {
-    const engine = await loadEngine();
-    const work = await workOf(hash);
-    const form = engine.form(JSON.stringify(work.form), JSON.stringify(work.schema));
-    if (!form) throw new Error(say("day.formCantRun", { why: problems(engine, work) }));
-    const layers = engine.layers();
-    const peers = pack.layers.find((l) => l.layer === layer);
-    if (peers?.schema.fields.some((f) => f.unique)) layers.peers(JSON.stringify(peers.schema), JSON.stringify(peers.features));
-    ready.set(key, { work, form, layers });
-  }
-  return ready.get(key);
-}
 
 /** Where a visit is: where its pin was moved to, else where its feature is; a new one is where the device is. */
 function placeOf(state, feature, fix) {
@@ -227,21 +206,4 @@ function valueOf(view, name, row) {
     for (const q of questions) if (q.name === name) return q.value;
   }
   return undefined;
-}
-
-/**
- * The picture as JPEG bytes; other kinds are drawn anew, since a geotag has a fixed place in JPEG only, and so is one that is larger than its form asks.
- * @param {Blob} file @param {number} most the longer side in pixels, 0 for as it is
- */
-async function asJpeg(file, most) {
-  const head = new Uint8Array(await file.slice(0, 2).arrayBuffer());
-  const jpeg = head[0] === 0xff && head[1] === 0xd8;
-  if (jpeg && !most) return file;
-  const bitmap = await createImageBitmap(file);
-  const longer = Math.max(bitmap.width, bitmap.height);
-  if (jpeg && longer <= most) return file;
-  const scale = most ? Math.min(1, most / longer) : 1;
-  const canvas = new OffscreenCanvas(Math.round(bitmap.width * scale), Math.round(bitmap.height * scale));
-  canvas.getContext("2d")?.drawImage(bitmap, 0, 0, canvas.width, canvas.height);
-  return canvas.convertToBlob({ type: "image/jpeg", quality: 0.92 });
 }

@@ -2,6 +2,7 @@
 import { VISIT } from "../shell/states.js";
 import { dropUnnamed, held } from "./contact.js";
 import { peopleOf } from "./pack.js";
+import { dropRounds } from "./kept-rounds.js";
 import * as store from "./store.js";
 
 /** Clears away a person's packs and what is safe at the office, in a copy of its store too; all else stays with its photos. @param {string | null} person */
@@ -12,7 +13,7 @@ export async function wipe(person) {
     else if (left.length < peopleOf(p).length) await store.put("packs", { ...p, people: left });
   }
   for (const k of await store.keys("meta")) if (String(k).startsWith("extra:")) await store.remove("meta", k);
-  await store.remove("meta", "rounds:" + person);
+  await dropRounds(person);
   for (const what of ["given:", "news:", "fresh:", "lately:"]) await store.remove("meta", what + person);
   const files = (await store.get("meta", "form-files")) ?? [];
   await store.put(

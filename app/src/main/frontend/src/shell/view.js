@@ -33,6 +33,16 @@ export function afterPress(draw) {
   if (!waiting.includes(draw)) waiting.push(draw);
 }
 
+/** Does something once what was drawn stands and nobody waits. Gives the function that lets it be. @param {() => void} deed */
+export function whenIdle(deed) {
+  if (!("requestIdleCallback" in window)) {
+    const wait = setTimeout(deed, 50);
+    return () => clearTimeout(wait);
+  }
+  const wait = window.requestIdleCallback(deed, { timeout: 1000 });
+  return () => window.cancelIdleCallback(wait);
+}
+
 /**
  * An element and what is drawn in it. Gives the function that draws anew.
  * @param {HTMLElement | DocumentFragment} box

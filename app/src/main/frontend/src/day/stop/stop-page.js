@@ -5,7 +5,7 @@ import { loadEngine } from "../../shell/engine.js";
 import { say } from "../../shell/say.js";
 import { VISIT } from "../../shell/states.js";
 import { render } from "../../shell/view.js";
-import { watchPosition } from "../fix.js";
+import { whenFixed } from "../fix.js";
 import * as store from "../store.js";
 import { keeping } from "./keeping.js";
 import { pictures } from "./pictures.js";
@@ -101,5 +101,5 @@ export async function stopPage({ root, visit, release, leave }) {
   }
 
   draw();
-  return watchPosition(paint);
+  return whenFixed(paint);
 }

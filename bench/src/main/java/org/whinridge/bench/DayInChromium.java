@@ -25,7 +25,12 @@ import org.whinridge.engine.Chromium;
 public final class DayInChromium {
   private static final int STOPS = 5_000;
   private static final int PLOTS = 50_000;
-  private static final int RUNS = 5;
+  private static final int RUNS = 6;
+  private static final int DEVICES = 30;
+  private static final String ROUND = "All valves";
+
+  /** A person looks at the list before pressing a stop, in milliseconds. */
+  private static final int LOOKS = 3_000;
 
   /** From an act to the picture in which an element is there, in milliseconds. */
   private static final String UNTIL =
@@ -62,6 +67,20 @@ public final class DayInChromium {
       }
       """;
 
+  /** What was loaded of scripts, as it travels. */
+  private static final String CODE =
+      """
+      async () => {
+        const scripts = performance.getEntriesByType("resource").map((e) => e.name).filter((n) => n.endsWith(".js"));
+        let bytes = 0;
+        for (const s of new Set(scripts)) {
+          const packed = (await fetch(s)).body.pipeThrough(new CompressionStream("gzip"));
+          bytes += (await new Response(packed).arrayBuffer()).byteLength;
+        }
+        return bytes;
+      }
+      """;
+
   private DayInChromium() {}
 
   /**
@@ -93,6 +112,7 @@ public final class DayInChromium {
                   .setPermissions(List.of("geolocation")));
       day(phone.newPage(), base);
     }
+    new PacksAtOnce(base, ROUND).measure(DEVICES);
   }
 
   private static Path points(Path folder) throws Exception {
@@ -186,7 +206,7 @@ public final class DayInChromium {
     desk.click("#choose-all");
     desk.waitForSelector("#made-of li");
     desk.check("#round-people input[value=inspector1]");
-    desk.fill("#name", "All valves");
+    desk.fill("#name", ROUND);
     desk.click("#make-round");
     desk.waitForSelector("#round-now[data-ready]");
   }
@@ -197,7 +217,7 @@ public final class DayInChromium {
     page.click("button[value=inspector1]");
     page.waitForSelector("[data-round]");
     long t = System.nanoTime();
-    page.locator("[data-round]", new Page.LocatorOptions().setHasText("All valves"))
+    page.locator("[data-round]", new Page.LocatorOptions().setHasText(ROUND))
         .locator("button")
         .first()
         .click();
@@ -213,13 +233,14 @@ public final class DayInChromium {
     List<Double> first = new ArrayList<>();
     List<Double> tab = new ArrayList<>();
     List<Double> open = new ArrayList<>();
-    List<Double> firstStop = new ArrayList<>();
+    List<Double> atOnce = new ArrayList<>();
+    List<Double> lookedAt = new ArrayList<>();
     List<Double> save = new ArrayList<>();
     for (int i = 0; i < RUNS; i++) {
       long r = System.nanoTime();
       page.reload();
       page.waitForSelector("[data-round] .main");
-      page.locator("[data-round]", new Page.LocatorOptions().setHasText("All valves"))
+      page.locator("[data-round]", new Page.LocatorOptions().setHasText(ROUND))
           .locator(".main")
           .click();
       page.waitForSelector(".stop");
@@ -228,7 +249,8 @@ public final class DayInChromium {
         tab.add(until(page, "nav button:nth-child(1)", "[data-round]"));
         tab.add(until(page, "nav button:nth-child(2)", ".stop"));
       }
-      firstStop.add(until(page, ".stop", "#save"));
+      if (i % 2 == 0) page.waitForTimeout(LOOKS);
+      (i % 2 == 0 ? lookedAt : atOnce).add(until(page, ".stop", "#save"));
       until(page, ".day-head button", ".stop");
       open.add(until(page, "li:nth-child(" + (i + 2) + ") .stop", "#save"));
       page.fill("#q-size_mm", String.valueOf(100 + i));
@@ -245,8 +267,13 @@ public final class DayInChromium {
         "reading all parts plainly");
     print("a tab", tab, plain.get(1).doubleValue(), "a plain list of 5,000 lines");
     print(
-        "the first stop after opening",
-        firstStop,
+        "the first stop, looked at for 3 s",
+        lookedAt,
+        plain.get(0).doubleValue(),
+        "reading all parts plainly");
+    print(
+        "the first stop, pressed at once",
+        atOnce,
         plain.get(0).doubleValue(),
         "reading all parts plainly");
     print("another stop", open, plain.get(1).doubleValue(), "a plain list of 5,000 lines");
@@ -254,6 +281,28 @@ public final class DayInChromium {
     Number heap =
         (Number) page.evaluate("() => performance.memory ? performance.memory.usedJSHeapSize : 0");
     System.out.printf(Locale.ROOT, "memory of the page: %.0f MB%n", heap.doubleValue() / 1e6);
+    System.out.printf(
+        Locale.ROOT,
+        "scrolling the list for 3 s, the longest task: %.0f ms%n",
+        ((Number) scrolled(page)).doubleValue());
+    System.out.printf(
+        Locale.ROOT,
+        "application code of the open day book: %.0f kB gzip%n",
+        ((Number) page.evaluate(CODE)).doubleValue() / 1e3);
+  }
+
+  /** Scrolls with the wheel to the end of what is listed and on; gives the longest task. */
+  private static Object scrolled(Page page) {
+    page.evaluate(
+        "() => { window.longest = 0; new PerformanceObserver((l) => l.getEntries().forEach((e) => (window.longest = Math.max(window.longest, e.duration)))).observe({ type: 'longtask' }); }");
+    page.mouse().move(195, 400);
+    for (int i = 0; i < 30; i++) {
+      if (i % 10 == 9 && page.locator("#more-stops").count() > 0)
+        page.locator("#more-stops").click();
+      page.mouse().wheel(0, 300);
+      page.waitForTimeout(100);
+    }
+    return page.evaluate("() => window.longest");
   }
 
   private static void rate(CDPSession session, int times) {

@@ -1,27 +1,16 @@
 package org.whinridge.bench;
 
-import com.eclipsesource.json.Json;
-import com.eclipsesource.json.JsonObject;
-import com.eclipsesource.json.JsonValue;
 import java.io.IOException;
-import java.net.CookieManager;
 import java.net.URI;
-import java.net.URLEncoder;
 import java.net.http.HttpClient;
 import java.net.http.HttpRequest;
 import java.net.http.HttpResponse;
-import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import java.util.UUID;
-import java.util.concurrent.ExecutorService;
-import java.util.concurrent.Executors;
-import java.util.concurrent.Future;
-import java.util.regex.Matcher;
-import java.util.regex.Pattern;
 
 /**
  * From the start of the process to the first page, with the archive of classes that the build makes
@@ -63,7 +52,7 @@ public final class StartAndPacks {
       Running r = start(folder, data, server, true);
       Thread.sleep(3_000);
       try {
-        packs();
+        new PacksAtOnce("http://localhost:" + PORT, "").measure(DEVICES);
       } finally {
         r.end();
       }
@@ -120,92 +109,5 @@ public final class StartAndPacks {
     return http.send(
         HttpRequest.newBuilder(URI.create("http://localhost:" + PORT + path)).build(),
         HttpResponse.BodyHandlers.ofString());
-  }
-
-  private static void packs() throws Exception {
-    List<Device> devices = new ArrayList<>();
-    for (int i = 0; i < DEVICES; i++) devices.add(device());
-    pack(devices.get(0)); // models and classes are there
-    long t = System.nanoTime();
-    for (Device d : devices) pack(d);
-    double one = (System.nanoTime() - t) / 1e9;
-    ExecutorService all = Executors.newFixedThreadPool(DEVICES);
-    t = System.nanoTime();
-    List<Future<Integer>> running = new ArrayList<>();
-    for (Device d : devices) running.add(all.submit(() -> pack(d)));
-    int bytes = 0;
-    for (Future<Integer> f : running) bytes = f.get();
-    double atOnce = (System.nanoTime() - t) / 1e9;
-    all.shutdown();
-    System.out.printf(
-        Locale.ROOT,
-        "%d packs of %d kB at once: %.2f s; one after the other %.2f s; ratio %.2f%n",
-        DEVICES,
-        bytes / 1000,
-        atOnce,
-        one,
-        atOnce / one);
-  }
-
-  private static Device device() throws Exception {
-    HttpClient http = HttpClient.newBuilder().cookieHandler(new CookieManager()).build();
-    Matcher m =
-        Pattern.compile("name=\"_csrf\"[^>]*value=\"([^\"]+)\"")
-            .matcher(get(http, "/sign-in").body());
-    if (!m.find()) throw new IOException("no token on the sign-in page");
-    http.send(
-        HttpRequest.newBuilder(URI.create("http://localhost:" + PORT + "/sign-in"))
-            .header("Content-Type", "application/x-www-form-urlencoded")
-            .POST(
-                HttpRequest.BodyPublishers.ofString(
-                    "username=inspector1&password=ostrey&_csrf="
-                        + URLEncoder.encode(m.group(1), StandardCharsets.UTF_8)))
-            .build(),
-        HttpResponse.BodyHandlers.discarding());
-    JsonObject session = Json.parse(get(http, "/api/own/session").body()).asObject();
-    HttpResponse<String> letIn =
-        http.send(
-            HttpRequest.newBuilder(URI.create("http://localhost:" + PORT + "/api/own/device"))
-                .header("Content-Type", "application/json")
-                .header(session.getString("header", ""), session.getString("token", ""))
-                .POST(
-                    HttpRequest.BodyPublishers.ofString(
-                        "{\"device\":\"" + UUID.randomUUID() + "\",\"name\":\"phone\"}"))
-                .build(),
-            HttpResponse.BodyHandlers.ofString());
-    return new Device(http, Json.parse(letIn.body()).asObject().getString("token", ""));
-  }
-
-  /** A device and the token that lets it in. */
-  private record Device(HttpClient http, String token) {
-    HttpResponse<String> get(String path) throws Exception {
-      return http.send(
-          HttpRequest.newBuilder(URI.create("http://localhost:" + PORT + path))
-              .header("Authorization", "Bearer " + token)
-              .build(),
-          HttpResponse.BodyHandlers.ofString());
-    }
-  }
-
-  private static int pack(Device device) throws Exception {
-    String round =
-        Json.parse(device.get("/api/day/me").body())
-            .asObject()
-            .get("rounds")
-            .asArray()
-            .get(0)
-            .asObject()
-            .getString("id", "");
-    int bytes = 0;
-    String base = "/api/day/rounds/" + round;
-    for (JsonValue p :
-        Json.parse(device.get(base + "/manifest").body()).asObject().get("parts").asArray()) {
-      String name = p.asObject().getString("name", "");
-      String hash = p.asObject().getString("hash", "");
-      HttpResponse<String> r = device.get(base + "/parts/" + name + "?hash=" + hash);
-      if (r.statusCode() != 200) throw new IOException(r.statusCode() + " for " + name);
-      bytes += r.body().length();
-    }
-    return bytes;
   }
 }
