@@ -15,10 +15,13 @@ export function whatChanged(before, after) {
   const visits = newVisits(before, after);
   if (visits) line("day.news.visits", { n: visits });
   const [was, is] = [before.plan.round, after.plan.round];
-  if (was.note !== is.note) line("day.news.note", { note: is.note });
+  if (otherNote(was, is)) line("day.news.note", { note: is.note });
   if (was.due !== is.due) line("day.news.due", { due: is.due });
   return out;
 }
+
+/** Whether a note says or shows something else; packs of an earlier day book have no pictures. */
+const otherNote = (was, is) => was.note !== is.note || String(was.pictures ?? "") !== String(is.pictures ?? "");
 
 function forms(before, after, line) {
   const was = named(before.plan.forms, "id");
@@ -36,7 +39,7 @@ function stops(before, after, line) {
   const is = named(after.plan.stops, "feature");
   const more = after.plan.stops.filter((s) => !was.has(s.feature)).length;
   const gone = before.plan.stops.filter((s) => !is.has(s.feature)).length;
-  const noted = after.plan.stops.filter((s) => was.has(s.feature) && was.get(s.feature).note !== s.note).length;
+  const noted = after.plan.stops.filter((s) => was.has(s.feature) && otherNote(was.get(s.feature), s)).length;
   if (more) line("day.news.stops", { n: more });
   if (gone) line("day.news.stopsGone", { n: gone });
   if (noted) line("day.news.stopNotes", { n: noted });

@@ -4,9 +4,10 @@ import * as store from "./store.js";
 /** Addresses of files that were opened, by the hash of their part; kept while the page lives. @type {Map<string, string>} */
 const opened = new Map();
 
-async function address(hash) {
-  const known = opened.get(hash);
-  if (known) return known;
+/** Where the file of a part can be read: at once when it was opened before. @param {string} hash @returns {string | Promise<string>} "" when it is not here */
+export const address = (hash) => opened.get(hash) ?? opening(hash);
+
+async function opening(hash) {
   const text = await store.get("parts", hash);
   if (text === undefined) return ""; // an older pack does not have it
   const { type, content } = JSON.parse(text);

@@ -7,6 +7,7 @@ import { html, nothing } from "../shell/view.js";
 import { stateSaid } from "../shell/words.js";
 import { featureOf, stopState } from "./book.js";
 import { farSaid } from "./far.js";
+import { noteAt, noteSaid } from "./note.js";
 import { newButton } from "./stop/new.js";
 import { openStop } from "./stop/open.js";
 
@@ -36,13 +37,12 @@ function one(pack, look, to, far, acts) {
     look.chosen ? "" : say("day.nextStop"),
     at ? say("day.fromNorth", { degrees: number(Math.round(at.bearingDeg)) }) : "",
   ];
-  const { note } = pack.stops.find((s) => s.feature === to.id) ?? {};
   return html`<div class="flex gap-3 items-center my-3" data-target=${to.id}>
       ${symbol(state)}
       <div class="flex-1 min-w-0">
         <strong>${to.caption}</strong>
         <p class="quiet">${about.filter(Boolean).join(" · ")}</p>
-        ${note ? html`<p>${note}</p>` : nothing}
+        ${noteSaid(pack, noteAt(pack, to.id))}
       </div>
       <span class="far">${farSaid(at)}</span>
     </div>

@@ -6,34 +6,57 @@ import { stateSaid } from "../shell/words.js";
 import { book, featureOf, stopState } from "./book.js";
 import { currentFix } from "./fix.js";
 import { isOthers, LEFT } from "./next.js";
+import { noteAt } from "./note.js";
+import { isOfType, typesOf } from "./types.js";
 
 /** So many are listed at first, and so many more each time. */
 export const LISTED = 40;
 
 /** How the list is looked at; kept while the page lives. */
-export const look = { rounds: "one", sort: "near", which: "mine", layer: "", state: "", wanted: "", listed: LISTED };
+export const look = { rounds: "one", sort: "near", which: "mine", layer: "", type: "", state: "", wanted: "", listed: LISTED };
 
 /** The packs that are looked at. @returns {any[]} */
 export const packsOf = () => (look.rounds === "all" ? book.packs : [book.round]);
 
 const sorted = {
   order: (rows) => rows,
+  // rounds without a date come last; within a round it is the order of visit
+  due: (rows) => rows.toSorted((a, b) => (a.pack.plan.round.due || "9").localeCompare(b.pack.plan.round.due || "9")),
   name: (rows) => rows.toSorted((a, b) => a.feature.caption.localeCompare(b.feature.caption, undefined, { numeric: true })),
   state: (rows) => rows.toSorted((a, b) => rank(a.state) - rank(b.state)),
 };
 const rank = (state) => (LEFT.includes(state) ? LEFT.indexOf(state) : LEFT.length);
+
+/** What a feature can be found by: its caption, which has all caption fields, its tag, and what to know there. */
+function textOf(pack, feature) {
+  const tag = pack.layers.find((l) => l.layer === feature.layer)?.schema.tagField;
+  const all = [feature.caption, tag && feature.properties?.[tag], noteAt(pack, feature.id)?.note];
+  return all.filter(Boolean).join("\n").toLowerCase();
+}
+
+/** Texts by feature; made once, when something is looked for. @type {WeakMap<any, string>} */
+const texts = new WeakMap();
+
+/** Whether all words that somebody looks for stand in a feature's text. */
+function isFound(pack, feature, words) {
+  const text = texts.get(feature) ?? textOf(pack, feature);
+  texts.set(feature, text);
+  return words.every((w) => text.includes(w));
+}
 
 /** The rows of one round. */
 function ofRound(pack, far) {
   const given = look.which === "all" ? pack.features.map((f) => f.id) : pack.stops.map((s) => s.feature);
   // what was made here comes first, as what was done last
   const ids = [...[...pack.made.keys()].toReversed(), ...given];
+  const words = look.wanted.split(/\s+/).filter(Boolean);
   const order = new Map(pack.stops.map((s, i) => [s.feature, i + 1]));
   return ids
     .map((id) => ({ pack, feature: featureOf(pack, id), far: far.get(id), n: order.get(id), state: stopState(pack, id) }))
     .filter((r) => !look.layer || r.feature.layer === look.layer)
     .filter((r) => !look.state || r.state === look.state)
-    .filter((r) => !look.wanted || r.feature.caption.toLowerCase().includes(look.wanted))
+    .filter((r) => !look.type || isOfType(pack, r.feature, look.type))
+    .filter((r) => words.length === 0 || isFound(pack, r.feature, words))
     .filter((r) => look.which !== "left" || (LEFT.includes(r.state) && !isOthers(pack, r.feature.id)))
     .filter((r) => look.which !== "mine" || !isOthers(pack, r.feature.id));
 }
@@ -77,6 +100,10 @@ export function controls(draw, anew) {
   if (packs.every((p) => p.stops.length === 0) && look.which === "mine") look.which = which.at(-1)?.[0] ?? "mine";
   const layers = [...new Map(packs.flatMap((p) => p.layers.map((l) => [l.layer, l.name])))];
   if (!layers.some(([id]) => id === look.layer)) look.layer = "";
+  const types = packs.flatMap((p) => typesOf(p)).filter((t) => !look.layer || t.layer === look.layer);
+  const called = (t) => (look.layer || layers.length === 1 ? t.called : `${layers.find(([id]) => id === t.layer)?.[1]}: ${t.called}`);
+  const typed = [...new Map(types.map((t) => [t.key, called(t)]))];
+  if (!typed.some(([key]) => key === look.type)) look.type = "";
   const states = [["", say("day.anyState")], ...Object.values(STOP).map((s) => [s, stateSaid(s)])];
   return html`<div class="q-answer">
     ${
@@ -91,8 +118,9 @@ export function controls(draw, anew) {
       ["order", say("day.sortOrder")],
       ["name", say("day.sortName")],
       ["state", say("day.sortState")],
+      ...(packs.length > 1 ? [["due", say("day.sortDue")]] : []),
     ])}${select("which", say("day.which"), which)}${
       layers.length > 1 ? select("layer", say("day.onLayer"), [["", say("day.allLayers")], ...layers]) : nothing
-    }${select("state", say("day.inState"), states)}
+    }${typed.length > 1 ? select("type", say("day.ofType"), [["", say("day.allTypes")], ...typed]) : nothing}${select("state", say("day.inState"), states)}
   </div>`;
 }

@@ -1,6 +1,7 @@
 // Stops: where to go, of one round or of all that are here; found by tag or name. Assets that are no stops are there where the round allows them.
 import { say } from "../shell/say.js";
 import { STOP } from "../shell/states.js";
+import { day } from "../shell/styles.js";
 import { symbol } from "../shell/symbols.js";
 import { html, live, nothing, render, repeat, whenIdle } from "../shell/view.js";
 import { stateSaid } from "../shell/words.js";
@@ -11,10 +12,12 @@ import { farFrom, farSaid } from "./far.js";
 import { drawWithPosition } from "./fix.js";
 import { show } from "./frame.js";
 import { isOthers } from "./next.js";
+import { noteAt, noteSaid } from "./note.js";
 import { noRound } from "./notes.js";
 import { lookAt } from "./places.js";
 import { newButton } from "./stop/new.js";
 import { openStop } from "./stop/open.js";
+import { readTypes } from "./types.js";
 import { controls, LISTED, look, orderSaid, packsOf, rowsOf } from "./stop-rows.js";
 
 /** So many rows are drawn at once; the others that are listed come when nobody waits, since a list is seen sooner so. */
@@ -28,15 +31,18 @@ export async function stopsView() {
   const pack = book.round;
   const several = look.rounds === "all";
   const farOf = new Map();
-  for (const p of packsOf()) farOf.set(p, await farFrom(p));
+  for (const p of packsOf()) {
+    farOf.set(p, await farFrom(p));
+    await readTypes(p);
+  }
   let draw = () => {};
   const find = (e) => {
     Object.assign(look, { wanted: e.target.value.trim().toLowerCase(), listed: LISTED });
     draw();
   };
-  const { name, note } = pack.plan.round;
+  const { name } = pack.plan.round;
   const head = html`<h2>${name}</h2>
-    ${note ? html`<p class="told">${note}</p>` : nothing}`;
+    ${noteSaid(pack, pack.plan.round, "told")}`;
   const body = html`${several ? html`<h2>${say("day.allRounds")}</h2>` : head}
     <div class="q-answer">
       <input
@@ -112,7 +118,7 @@ function elsewhere(pack, draw, farOf) {
 }
 
 function more(n, draw) {
-  if (n === 0) return html`<p>${say(look.wanted || look.layer || look.state ? "day.noStopFound" : "day.nothingHere")}</p>`;
+  if (n === 0) return html`<p>${say(look.wanted || look.layer || look.state || look.type ? "day.noStopFound" : "day.nothingHere")}</p>`;
   if (n <= look.listed) return nothing;
   const on = () => {
     look.listed += LISTED;
@@ -121,21 +127,16 @@ function more(n, draw) {
   return html`<button type="button" id="more-stops" @click=${on}>${say("day.moreStops", { n: n - look.listed })}</button>`;
 }
 
-/** The notes of a pack's stops, by feature; made once. @type {WeakMap<any, Map<string, string>>} */
-const noted = new WeakMap();
-
-function noteOf(pack, id) {
-  const known = noted.get(pack) ?? new Map(pack.stops.map((s) => [s.feature, s.note]));
-  noted.set(pack, known);
-  return known.get(id);
-}
-
 /** A stop to be opened, and the way to it on the map. */
 function row({ pack, feature, far, n, state }, several) {
   const whose = isOthers(pack, feature.id) ? say("day.stopOf", { person: stopOf(pack, feature.id)?.person ?? "" }) : "";
   const what = n !== undefined || state !== STOP.TO_DO ? stateSaid(state) : feature.made ? say("day.madeHere") : say("day.noStop");
-  const about = [what, whose, several ? pack.plan.round.name : ""].filter(Boolean).join(" · ");
-  const note = noteOf(pack, feature.id);
+  const { name, due } = pack.plan.round;
+  const whichRound = several ? name + (due ? ", " + say("day.due", { day: day(due) }) : "") : "";
+  const about = [what, whose, whichRound].filter(Boolean).join(" · ");
+  const noted = noteAt(pack, feature.id);
+  const pictures = noted?.pictures?.length ? say("day.withPictures", { n: noted.pictures.length }) : "";
+  const note = [noted?.note, pictures].filter(Boolean).join(" · ");
   const onMap = () => {
     book.round = pack;
     lookAt(feature.id);

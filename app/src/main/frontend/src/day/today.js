@@ -14,6 +14,7 @@ import { formFileButton } from "./form-file.js";
 import { show } from "./frame.js";
 import { newsCard } from "./news.js";
 import { nextStop } from "./next.js";
+import { noteSaid } from "./note.js";
 import { signInNote } from "./notes.js";
 import { takeOut } from "./pack.js";
 import { shellKept } from "./shell-kept.js";
@@ -107,7 +108,7 @@ function card(r, pack) {
   </button>`;
   return html`<article class="card" data-round=${r.id}>
     <h2>${r.name}</h2>
-    ${r.note ? html`<p>${r.note}</p>` : nothing}
+    ${pack ? noteSaid(pack, pack.plan.round) : r.note ? html`<p>${r.note}</p>` : nothing}
     <p class="quiet">${stops}${r.due ? " · " + say("day.due", { day: day(r.due) }) : ""}</p>
     ${
       pack

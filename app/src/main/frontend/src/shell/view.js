@@ -4,8 +4,9 @@ import { guard } from "lit-html/directives/guard.js";
 import { live } from "lit-html/directives/live.js";
 import { ref } from "lit-html/directives/ref.js";
 import { repeat } from "lit-html/directives/repeat.js";
+import { until } from "lit-html/directives/until.js";
 
-export { guard, html, live, nothing, ref, render, repeat, svg };
+export { guard, html, live, nothing, ref, render, repeat, svg, until };
 
 let pressed = false;
 /** @type {(() => void)[]} */

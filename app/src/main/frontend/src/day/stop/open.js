@@ -2,10 +2,11 @@
 import { say } from "../../shell/say.js";
 import { STOP, VISIT } from "../../shell/states.js";
 import { symbol } from "../../shell/symbols.js";
-import { html, nothing } from "../../shell/view.js";
+import { html } from "../../shell/view.js";
 import { stateSaid } from "../../shell/words.js";
 import { book, formOf, tell, visitsTo } from "../book.js";
 import { page, show, showView, turnTo } from "../frame.js";
+import { noteAt, noteSaid } from "../note.js";
 import { formsFor } from "../pack.js";
 import * as store from "../store.js";
 import { openVisit } from "../visits.js";
@@ -64,9 +65,8 @@ function chooseForm(pack, feature, forms) {
       </button>
     </li>`;
   };
-  const { note } = pack.stops.find((s) => s.feature === feature.id) ?? {};
   return html`<h2>${feature.caption}</h2>
-    ${note ? html`<p class="told">${note}</p>` : nothing}
+    ${noteSaid(pack, noteAt(pack, feature.id), "told")}
     <p class="quiet">${say("day.whichForm")}</p>
     <ul class="flex flex-col gap-2" id="stop-forms">
       ${forms.map(row)}
@@ -95,5 +95,6 @@ async function openWith(pack, feature, form) {
     book.message = message ?? null;
     return show("stops");
   };
-  turnTo(await stopPage({ root: page(), visit, release, leave }));
+  const noted = noteSaid(pack, noteAt(pack, feature.id), "told");
+  turnTo(await stopPage({ root: page(), visit, noted, release, leave }));
 }

@@ -19,11 +19,11 @@ function pageOf(view, p) {
 }
 
 /**
- * Draws an open visit into the day book's root: pages of the sheet, the trail of open points on each, saving. `leave` is called when the person goes
+ * Draws an open visit into the day book's root: pages of the sheet, the trail of open points on each, saving. `noted` is what to know there. `leave` is called when the person goes
  * back, with a message or without. Gives the function that ends what the page watches.
- * @param {{root: HTMLElement, visit: any, release: () => void, leave: (message?: any) => Promise<void>}} how
+ * @param {{root: HTMLElement, visit: any, noted: unknown, release: () => void, leave: (message?: any) => Promise<void>}} how
  */
-export async function stopPage({ root, visit, release, leave }) {
+export async function stopPage({ root, visit, noted, release, leave }) {
   const engine = await loadEngine();
   const state = { page: 0, pointsOpen: false, note: null, kept: "" };
   const sheetBox = document.createElement("div");
@@ -66,7 +66,7 @@ export async function stopPage({ root, visit, release, leave }) {
   swipe(sheetBox, (step) => acts.go(state.page + step));
 
   function paint() {
-    render(stopView({ view, state, acts, sheetBox, engine, visit }), root);
+    render(stopView({ view, state, acts, sheetBox, engine, visit, noted }), root);
   }
   function draw() {
     view = visit.view();

@@ -15,8 +15,8 @@ const GROUPS = [
   ["wanted", "sheet.groupWanted"],
 ];
 
-/** @param {{view: any, state: any, acts: any, sheetBox: HTMLElement, engine: any, visit: any}} of */
-export function stopView({ view, state, acts, sheetBox, engine, visit }) {
+/** @param {{view: any, state: any, acts: any, sheetBox: HTMLElement, engine: any, visit: any, noted: unknown}} of */
+export function stopView({ view, state, acts, sheetBox, engine, visit, noted }) {
   const at = { n: state.page + 1, of: view.pages };
   return html`<header class="day-head">
       <button type="button" aria-label=${say("day.backToStops")} @click=${acts.back}>${symbol("left")}</button>
@@ -28,7 +28,8 @@ export function stopView({ view, state, acts, sheetBox, engine, visit }) {
     <button type="button" class="trail" id="trail" @click=${acts.points}>${trail(view)}<span>${openWords(view.points)}</span></button>
     <div class="day-body">
       <div aria-live="polite">${note(state.note)}</div>
-      ${points(view, state, acts)} ${guidance(visit)} ${sheetBox} ${placeCard(view, engine, acts, visit)} ${turn(view, state, acts)}
+      ${points(view, state, acts)} ${noted} ${guidance(visit)} ${sheetBox} ${placeCard(view, engine, acts, visit)}
+      ${turn(view, state, acts)}
     </div>
     ${foot(view, state, acts)}`;
 }

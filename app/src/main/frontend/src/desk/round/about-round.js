@@ -6,6 +6,7 @@ import { say } from "../../shell/say.js";
 import { ALLOWS } from "../../shell/states.js";
 import { fixed } from "../../shell/styles.js";
 import { html, live, nothing } from "../../shell/view.js";
+import { changePictures } from "./note-pictures.js";
 import { measurePack } from "./outlook.js";
 import { letter } from "./plan-map.js";
 
@@ -177,6 +178,7 @@ export function aboutPart(plan) {
     ><input type="text" class="w-full" id="name" required maxlength="120" .value=${live(typed.name)} @input=${text("name")} />
     <label class="label" for="note">${say("desk.round.note")}</label
     ><textarea class="w-full" id="note" rows="2" maxlength="1000" .value=${live(typed.note)} @input=${text("note")}></textarea>
+    ${changePictures(plan, typed.pictures, (pictures) => plan.type({ pictures }), { id: "pictures", label: say("desk.round.addPicture") })}
     <div class="grid grid-cols-2 gap-3">
       <label
         >${say("desk.round.starts")}<input type="date" class="w-full" id="starts" .value=${live(typed.starts)} @input=${text("starts")}

@@ -11,7 +11,7 @@ const NAMED = 30;
 const ask = (plan, how, layers = plan.layers.map((l) => l.id)) => post(`${plan.base}/choosing`, { layers, ...how });
 
 /** All that was found, as stops. @param {import("../../../types/border").Chosen} got @returns {Stop[]} */
-const spots = (got) => got.layers.flatMap((l) => l.features.map((f) => ({ ...f, layer: l.layer, note: "" })));
+const spots = (got) => got.layers.flatMap((l) => l.features.map((f) => ({ ...f, layer: l.layer, note: "", pictures: [] })));
 
 const sum = (got) => got.layers.reduce((n, l) => n + l.found, 0);
 
@@ -67,12 +67,12 @@ export async function turn(plan, id, layer) {
   });
 }
 
-/** Finds stops again by id, with their notes; tells how many are gone. @param {Plan} plan @param {{id: string, note: string}[]} stops */
+/** Finds stops again by id, with their notes; tells how many are gone. @param {Plan} plan @param {{id: string, note: string, pictures?: string[]}[]} stops */
 export async function findAgain(plan, stops) {
   if (stops.length === 0 || plan.forms.length === 0) return;
   const got = await ask(plan, { ids: stops.map((s) => s.id) });
   const there = new Map(spots(got).map((s) => [s.id, s]));
   const kept = stops.filter((s) => there.has(s.id));
-  plan.stops = new Map(kept.map((s) => [s.id, { .../** @type {Stop} */ (there.get(s.id)), note: s.note }]));
+  plan.stops = new Map(kept.map((s) => [s.id, { .../** @type {Stop} */ (there.get(s.id)), note: s.note, pictures: s.pictures ?? [] }]));
   if (kept.length < stops.length) plan.said = say("desk.round.gone", { n: stops.length - kept.length });
 }

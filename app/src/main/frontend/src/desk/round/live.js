@@ -9,6 +9,7 @@ import { symbol } from "../../shell/symbols.js";
 import { drawn, html, live, nothing, repeat } from "../../shell/view.js";
 import { stateSaid } from "../../shell/words.js";
 import { liveMap } from "./live-map.js";
+import { notePictures } from "./note-pictures.js";
 
 /** How often it is asked how the round is, in milliseconds. */
 const AGAIN = 30_000;
@@ -163,7 +164,7 @@ function list(state, project, look) {
             s.visit ? html` · <a href="/p/${project}/hand-ins/${s.visit}">${say("desk.round.visit", { person: s.by })}</a>` : nothing
           }
         </p>
-        ${s.note ? html`<p>${s.note}</p>` : nothing}
+        ${s.note ? html`<p>${s.note}</p>` : nothing}${notePictures(project, s.pictures)}
       </div>
     </li>`;
   };

@@ -81,7 +81,7 @@ export class Outlook {
 /** The plan as it is sent. @param {Plan} plan */
 function sent(plan) {
   const { starts, due, expected, ...typed } = plan.typed;
-  const stop = (id) => ({ id, note: plan.stops.get(id)?.note ?? "" });
+  const stop = (id) => ({ id, note: plan.stops.get(id)?.note ?? "", pictures: plan.stops.get(id)?.pictures ?? [] });
   const parts = plan.split
     ? plan.ways.map((w) => ({ people: w.people, stops: w.stops.map(stop) }))
     : [{ people: plan.people, stops: plan.order.map(stop) }];
@@ -101,7 +101,7 @@ export const measurePack = (plan) =>
 
 /** What is kept of a plan until it is made. @param {Plan} plan */
 export function keepable({ forms, people, typed, area, travel, stops }) {
-  return { forms, people, typed, area, travel, stops: [...stops.values()].map((s) => ({ id: s.id, note: s.note })) };
+  return { forms, people, typed, area, travel, stops: [...stops.values()].map(({ id, note, pictures }) => ({ id, note, pictures })) };
 }
 
 /** Goes on with a plan that was kept; forms and people that are not there any more are left out. @param {Plan} plan @param {ReturnType<typeof keepable>} was */
@@ -122,8 +122,8 @@ export async function begin(project, like, changed) {
   if (planning.forms.length === 1) plan.forms = [planning.forms[0].id];
   const { like: of } = planning;
   if (of) {
-    const { name, note, allows, tellsPosition, forms, people, area, travel, stops } = of;
-    const typed = { ...plan.typed, name, note, allows, tellsPosition };
+    const { name, note, pictures, allows, tellsPosition, forms, people, area, travel, stops } = of;
+    const typed = { ...plan.typed, name, note, pictures, allows, tellsPosition };
     await goOn(plan, { forms, people, typed, area, travel: travelOf(travel), stops });
   }
   return plan;

@@ -3,7 +3,7 @@ import { say } from "../../shell/say.js";
 import { ALLOWS } from "../../shell/states.js";
 import { Undo } from "../../shell/undo.js";
 
-/** @typedef {{id: string, layer: string, caption: string, at: number[] | null, note: string}} Stop */
+/** @typedef {{id: string, layer: string, caption: string, at: number[] | null, note: string, pictures: string[]}} Stop */
 /** @typedef {{people: string[], stops: string[], lengthM: number, hours: number}} Way */
 /** @typedef {{stops: Stop[]}} Step */
 
@@ -19,7 +19,16 @@ export class Plan {
   /** @type {import("../../../types/border").RoundSeen["made"]} of what the stops are */
   made = [];
   /** What is typed of it. */
-  typed = { name: "", note: "", starts: "", due: "", expected: "", allows: ALLOWS.STOPS, tellsPosition: false };
+  typed = {
+    name: "",
+    note: "",
+    pictures: /** @type {string[]} */ ([]),
+    starts: "",
+    due: "",
+    expected: "",
+    allows: ALLOWS.STOPS,
+    tellsPosition: false,
+  };
   /** @type {{kmh: number, start: number[] | null, end: number[] | null, back: boolean}} */
   travel = { kmh: 0, start: null, end: null, back: false };
   /** Where assets may be visited that are no stops, GeoJSON; null for anywhere. @type {any} */
@@ -47,6 +56,7 @@ export class Plan {
 
   /** @param {string} project @param {import("../../../types/border").Planning} planning @param {() => void} changed */
   constructor(project, planning, changed) {
+    this.project = project;
     this.base = `/api/p/${project}/rounds`;
     this.planning = planning;
     this.changed = changed;
@@ -134,10 +144,11 @@ export class Plan {
     order.splice(before ? order.indexOf(before) : order.length, 0, id);
     this.put(order.map((x) => /** @type {Stop} */ (this.stops.get(x))));
   }
-  /** What to know at a stop. @param {string} id @param {string} text */
-  write(id, text) {
+  /** What to know at a stop. @param {string} id @param {Partial<Pick<Stop, "note" | "pictures">>} more */
+  write(id, more) {
     const stop = this.stops.get(id);
-    if (stop) this.stops.set(id, { ...stop, note: text });
+    if (stop) this.stops.set(id, { ...stop, ...more });
+    this.pack = null;
     this.changed();
   }
 

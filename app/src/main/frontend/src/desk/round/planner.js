@@ -33,7 +33,8 @@ function foot(plan, made) {
 
 /** Keeps the plan in this window until it is made. @param {string} key @param {import("./plan.js").Plan} plan */
 function keep(key, plan) {
-  if (plan.stops.size === 0 && !plan.typed.name && !plan.typed.note) return window.sessionStorage.removeItem(key);
+  if (plan.stops.size === 0 && !plan.typed.name && !plan.typed.note && plan.typed.pictures.length === 0)
+    return window.sessionStorage.removeItem(key);
   try {
     window.sessionStorage.setItem(key, JSON.stringify(keepable(plan)));
   } catch {

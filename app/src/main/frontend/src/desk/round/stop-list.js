@@ -3,6 +3,7 @@ import { say } from "../../shell/say.js";
 import { symbol } from "../../shell/symbols.js";
 import { html, live, nothing, repeat } from "../../shell/view.js";
 import { turn } from "./choosing.js";
+import { changePictures } from "./note-pictures.js";
 import { letter } from "./plan-map.js";
 
 /** So many stops are listed, and so many features that could be added. */
@@ -137,8 +138,15 @@ function row(plan, { id, name, stop }) {
             placeholder=${say("desk.round.stopNote")}
             aria-label=${say("desk.round.stopNoteAt", { caption: stop.caption })}
             .value=${live(stop.note)}
-            @change=${(e) => plan.write(id, e.target.value)}
+            @change=${(e) => plan.write(id, { note: e.target.value })}
           />`
+        : nothing
+    }${
+      shown || stop.pictures.length
+        ? changePictures(plan, stop.pictures, (pictures) => plan.write(id, { pictures }), {
+            id: "pictures-" + id,
+            label: say("desk.round.addPictureAt", { caption: stop.caption }),
+          })
         : nothing
     }
   </li>`;

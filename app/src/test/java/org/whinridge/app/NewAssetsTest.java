@@ -32,6 +32,7 @@ import org.whinridge.core.layer.Field;
 import org.whinridge.core.layer.FieldType;
 import org.whinridge.core.layer.Schema;
 import org.whinridge.core.place.GeometryKind;
+import org.whinridge.core.round.Note;
 import org.whinridge.core.round.RoundAllows;
 import org.whinridge.core.round.Travel;
 import org.whinridge.core.said.English;
@@ -82,7 +83,7 @@ class NewAssetsTest extends SmallServerTest {
             held.project().id(),
             new RoundMaking.Plan(
                 "Open",
-                "",
+                Note.NONE,
                 new Round.When(Optional.empty(), Optional.empty(), 40),
                 List.of(of),
                 allows,
@@ -93,7 +94,7 @@ class NewAssetsTest extends SmallServerTest {
                     new RoundMaking.Part(
                         List.of(inspector),
                         allows == RoundAllows.STOPS
-                            ? List.of(new RoundMaking.Stop(held.feature(), ""))
+                            ? List.of(new RoundMaking.Stop(held.feature(), Note.NONE))
                             : List.of()))),
             coordinator)
         .rounds()

@@ -47,6 +47,7 @@ import org.whinridge.core.layer.Schema;
 import org.whinridge.core.look.Look;
 import org.whinridge.core.place.GeometryJson;
 import org.whinridge.core.place.GeometryKind;
+import org.whinridge.core.round.Note;
 import org.whinridge.core.round.RoundAllows;
 import org.whinridge.core.round.StopState;
 import org.whinridge.core.round.Travel;
@@ -282,7 +283,7 @@ class RoundPacksTest extends SmallServerTest {
             held.project().id(),
             new RoundMaking.Plan(
                 "Area",
-                "",
+                Note.NONE,
                 new Round.When(Optional.empty(), Optional.empty(), 0),
                 List.of(held.form()),
                 RoundAllows.ANY,
@@ -396,7 +397,7 @@ class RoundPacksTest extends SmallServerTest {
                 held.project().id(),
                 new RoundMaking.Plan(
                     "Shared",
-                    "",
+                    Note.NONE,
                     new Round.When(Optional.empty(), Optional.empty(), 0),
                     List.of(held.form()),
                     RoundAllows.STOPS,
@@ -405,7 +406,7 @@ class RoundPacksTest extends SmallServerTest {
                     false,
                     List.of(
                         new RoundMaking.Part(
-                            List.of(), List.of(new RoundMaking.Stop(held.feature(), ""))))),
+                            List.of(), List.of(new RoundMaking.Stop(held.feature(), Note.NONE))))),
                 people.get(Role.COORDINATOR))
             .rounds()
             .get(0);
@@ -427,7 +428,7 @@ class RoundPacksTest extends SmallServerTest {
                 held.project().id(),
                 new RoundMaking.Plan(
                     "For anyone",
-                    "",
+                    Note.NONE,
                     new Round.When(Optional.empty(), Optional.empty(), 0),
                     List.of(held.form()),
                     RoundAllows.STOPS,
@@ -436,7 +437,7 @@ class RoundPacksTest extends SmallServerTest {
                     false,
                     List.of(
                         new RoundMaking.Part(
-                            List.of(), List.of(new RoundMaking.Stop(held.feature(), ""))))),
+                            List.of(), List.of(new RoundMaking.Stop(held.feature(), Note.NONE))))),
                 people.get(Role.COORDINATOR))
             .rounds()
             .get(0);
@@ -479,7 +480,7 @@ class RoundPacksTest extends SmallServerTest {
                 held.project().id(),
                 new RoundMaking.Plan(
                     "Open",
-                    "",
+                    Note.NONE,
                     new Round.When(Optional.empty(), Optional.empty(), 0),
                     List.of(held.form()),
                     RoundAllows.NEW,

@@ -27,6 +27,7 @@ import org.whinridge.app.round.Round;
 import org.whinridge.app.round.RoundMaking;
 import org.whinridge.app.round.Rounds;
 import org.whinridge.core.access.Role;
+import org.whinridge.core.round.Note;
 import org.whinridge.core.round.RoundAllows;
 import org.whinridge.core.round.StopState;
 import org.whinridge.core.round.Travel;
@@ -84,7 +85,7 @@ class RoundsOutTest extends SmallServerTest {
             held.project().id(),
             new RoundMaking.Plan(
                 "Round",
-                "",
+                Note.NONE,
                 new Round.When(Optional.empty(), Optional.empty(), 0),
                 of,
                 allows,
@@ -95,7 +96,7 @@ class RoundsOutTest extends SmallServerTest {
                     new RoundMaking.Part(
                         people,
                         features().subList(0, stops).stream()
-                            .map(f -> new RoundMaking.Stop(f, ""))
+                            .map(f -> new RoundMaking.Stop(f, Note.NONE))
                             .toList()))),
             coordinator)
         .rounds()

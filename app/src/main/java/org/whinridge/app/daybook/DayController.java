@@ -87,7 +87,7 @@ class DayController {
       return new MyRound(
           r.id(),
           r.name(),
-          r.note(),
+          r.note().text(),
           r.due().map(Object::toString).orElse(""),
           r.people(),
           r.allows().id(),

@@ -50,6 +50,7 @@ final class Pack {
   /**
    * The round.
    *
+   * @param pictures of its note; their parts are named after them
    * @param due "" when it has no date
    * @param people who goes; nobody for anyone
    * @param allows what else may be visited: core's RoundAllows
@@ -60,6 +61,7 @@ final class Pack {
       UUID id,
       String name,
       String note,
+      List<String> pictures,
       String due,
       List<String> people,
       String allows,
@@ -70,8 +72,8 @@ final class Pack {
   /** A form of the round, whose part is named after its id, and the layer on which it is filled. */
   record FormHead(UUID id, String title, int edition, UUID layer) {}
 
-  /** A feature to be visited, and what to know there; "" for nothing. */
-  record Stop(UUID feature, UUID layer, String note) {}
+  /** A feature to be visited, and what to know there: a text, "" for none, and pictures. */
+  record Stop(UUID feature, UUID layer, String note, List<String> pictures) {}
 
   /** All that a visit with a form is begun with. */
   record Work(

@@ -120,6 +120,8 @@ class PackParts {
       Set<String> out = new LinkedHashSet<>(List.of("round", "basemap", "map", "ground"));
       for (UUID l : map.tiled(round.projectId(), box(round))) out.add(TILES + l);
       for (Layer l : layersOf(round)) out.add(FEATURES + l.id());
+      for (String picture : round.pictures())
+        if (files.has(round.projectId(), picture)) out.add(FILE + picture);
       for (UUID id : round.forms()) {
         out.add(FORM + id);
         out.add(LAST + id);
@@ -292,7 +294,8 @@ class PackParts {
         new Pack.Round(
             round.id(),
             round.name(),
-            round.note(),
+            round.note().text(),
+            round.note().pictures(),
             round.due().map(Object::toString).orElse(""),
             round.people(),
             round.allows().id(),
@@ -302,7 +305,9 @@ class PackParts {
         new Pack.Project(p.key(), p.name(), p.units().id()),
         round.forms().stream().map(f -> head(round, f)).toList(),
         round.stops().stream()
-            .map(s -> new Pack.Stop(s.featureId(), s.layerId(), s.note()))
+            .map(
+                s ->
+                    new Pack.Stop(s.featureId(), s.layerId(), s.note().text(), s.note().pictures()))
             .toList());
   }
 

@@ -11,6 +11,8 @@ interface FormFileRepository extends JpaRepository<FormFileEntity, UUID> {
 
   boolean existsByIdAndProjectId(UUID id, UUID project);
 
+  boolean existsByIdAndProjectIdAndMediaTypeStartingWith(UUID id, UUID project, String before);
+
   /** The same bytes under the same name, without reading any. */
   @Query(
       "select f.id from FormFileEntity f where f.projectId = :project and f.sha256 = :sha256 and f.name = :name")

@@ -19,8 +19,8 @@ import org.whinridge.app.shell.Writing;
 import org.whinridge.core.form.Form;
 
 /**
- * Files that travel with forms. They never change, so that an edition shows what it was published
- * with; who changes a picture puts another one in its place.
+ * Files that travel with forms, and with the notes of rounds. They never change, so that an edition
+ * shows what it was published with; who changes a picture puts another one in its place.
  */
 @Service
 @Transactional(readOnly = true)
@@ -78,6 +78,13 @@ public class FormFiles {
   /** Whether a file that a form refers to is there. */
   public boolean has(UUID project, String id) {
     return uuid(id).filter(u -> files.existsByIdAndProjectId(u, project)).isPresent();
+  }
+
+  /** Whether it is there and is a picture. */
+  public boolean isPicture(UUID project, String id) {
+    return uuid(id)
+        .filter(u -> files.existsByIdAndProjectIdAndMediaTypeStartingWith(u, project, "image/"))
+        .isPresent();
   }
 
   private static Optional<UUID> uuid(String id) {

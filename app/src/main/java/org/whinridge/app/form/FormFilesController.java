@@ -23,7 +23,7 @@ import org.whinridge.app.shell.Needs;
 import org.whinridge.app.shell.Refusal;
 import org.whinridge.core.access.Right;
 
-/** Reference pictures and documents of guidance come in and are shown. */
+/** Reference pictures, pictures of notes and documents of guidance come in and are shown. */
 @Controller
 class FormFilesController {
   private final Projects projects;
@@ -49,6 +49,19 @@ class FormFilesController {
   @ResponseBody
   Kept picture(@PathVariable String project, @RequestParam MultipartFile file, Principal person)
       throws IOException {
+    return kept(project, file, person);
+  }
+
+  /** Keeps a picture of a round's note. */
+  @Needs(Right.PLAN_ROUNDS)
+  @PostMapping("/api/p/{project}/round-pictures")
+  @ResponseBody
+  Kept notePicture(@PathVariable String project, @RequestParam MultipartFile file, Principal person)
+      throws IOException {
+    return kept(project, file, person);
+  }
+
+  private Kept kept(String project, MultipartFile file, Principal person) throws IOException {
     UUID p = projects.byKey(project).id();
     Path kept = Files.createTempFile("picture", ".file");
     try {

@@ -2,10 +2,13 @@ package org.whinridge.app.round;
 
 import java.time.Instant;
 import java.time.LocalDate;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
 import java.util.UUID;
 import org.locationtech.jts.geom.Geometry;
+import org.whinridge.core.round.Note;
 import org.whinridge.core.round.RoundAllows;
 import org.whinridge.core.round.StopState;
 import org.whinridge.core.round.Travel;
@@ -23,7 +26,7 @@ public record Round(
     UUID id,
     UUID projectId,
     String name,
-    String note,
+    Note note,
     When when,
     List<UUID> forms,
     List<String> people,
@@ -46,7 +49,6 @@ public record Round(
    * One feature to be visited.
    *
    * @param reason why it is in its state; "" for none
-   * @param note what to know there; "" for nothing
    * @param person who is to go there; empty for whoever of the round comes first
    */
   public record Stop(
@@ -54,7 +56,7 @@ public record Round(
       UUID featureId,
       StopState state,
       String reason,
-      String note,
+      Note note,
       Optional<String> person) {}
 
   /** How many stops are done. */
@@ -65,6 +67,13 @@ public record Round(
   /** Whether a feature is one of its stops. */
   public boolean hasStop(UUID feature) {
     return stops.stream().anyMatch(s -> s.featureId().equals(feature));
+  }
+
+  /** The pictures of its notes, each once. */
+  public Set<String> pictures() {
+    Set<String> out = new LinkedHashSet<>(note.pictures());
+    for (Stop s : stops) out.addAll(s.note.pictures());
+    return out;
   }
 
   /** Whether anyone of the project may go. */

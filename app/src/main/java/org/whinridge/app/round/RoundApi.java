@@ -31,6 +31,7 @@ import org.whinridge.core.access.Right;
 import org.whinridge.core.layer.Code;
 import org.whinridge.core.layer.Field;
 import org.whinridge.core.place.GeometryJson;
+import org.whinridge.core.round.Note;
 import org.whinridge.core.round.RoundAllows;
 import org.whinridge.core.round.Travel;
 import org.whinridge.core.said.Said;
@@ -79,6 +80,7 @@ class RoundApi {
    * What a round can be made of.
    *
    * @param most so many stops a round has at most
+   * @param mostPictures so many pictures a note has at most
    * @param like the plan of a round that is copied; null for none
    */
   record Planning(
@@ -86,6 +88,7 @@ class RoundApi {
       List<LayerChoice> layers,
       List<String> people,
       int most,
+      int mostPictures,
       JsonObject travel,
       Copied like) {}
 
@@ -106,6 +109,7 @@ class RoundApi {
   record Copied(
       String name,
       String note,
+      List<String> pictures,
       List<UUID> forms,
       String allows,
       List<String> people,
@@ -126,6 +130,7 @@ class RoundApi {
         new RoundForms.Chosen(all).layers().stream().map(this::choice).toList(),
         members.outdoors(p),
         RoundMaking.MOST_STOPS,
+        Note.MOST_PICTURES,
         Travel.USUAL.json(),
         like.map(id -> copied(rounds.get(p, id))).orElse(null));
   }
@@ -152,14 +157,15 @@ class RoundApi {
   private static Copied copied(Round r) {
     return new Copied(
         r.name(),
-        r.note(),
+        r.note().text(),
+        r.note().pictures(),
         r.forms(),
         r.allows().id(),
         r.people(),
         r.tellsPosition(),
         r.area().map(GeometryJson::write).orElse(null),
         r.travel().json(),
-        r.stops().stream().map(s -> new SentStop(s.featureId(), s.note())).toList());
+        r.stops().stream().map(s -> SentStop.of(s)).toList());
   }
 
   /** Features for a round. */
@@ -187,6 +193,7 @@ class RoundApi {
   record SentPlan(
       @NotNull(message = "border.isMissing") String name,
       String note,
+      List<@NotNull(message = "border.isNoId") String> pictures,
       LocalDate starts,
       LocalDate due,
       Integer expected,
@@ -202,7 +209,7 @@ class RoundApi {
     RoundMaking.Plan plan() {
       return new RoundMaking.Plan(
           name,
-          note == null ? "" : note,
+          noted(note, pictures),
           new Round.When(
               Optional.ofNullable(starts),
               Optional.ofNullable(due),
@@ -230,10 +237,21 @@ class RoundApi {
   }
 
   /** A stop. */
-  record SentStop(@NotNull(message = "border.isMissing") UUID id, String note) {
-    RoundMaking.Stop stop() {
-      return new RoundMaking.Stop(id, note == null ? "" : note);
+  record SentStop(
+      @NotNull(message = "border.isMissing") UUID id,
+      String note,
+      List<@NotNull(message = "border.isNoId") String> pictures) {
+    static SentStop of(Round.Stop s) {
+      return new SentStop(s.featureId(), s.note().text(), s.note().pictures());
     }
+
+    RoundMaking.Stop stop() {
+      return new RoundMaking.Stop(id, noted(note, pictures));
+    }
+  }
+
+  private static Note noted(String text, List<String> pictures) {
+    return new Note(text == null ? "" : text, pictures == null ? List.of() : pictures);
   }
 
   /** Where the rounds are that were made. */

@@ -18,6 +18,10 @@ class RoundEntity {
   UUID projectId;
   String name;
   String note;
+
+  /** As {@link org.whinridge.core.round.Note#pictureList} writes them. */
+  String pictures;
+
   LocalDate starts;
   LocalDate due;
   int expected;

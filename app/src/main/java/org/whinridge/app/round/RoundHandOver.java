@@ -27,6 +27,7 @@ import org.whinridge.app.shell.QrCode;
 import org.whinridge.core.access.Right;
 import org.whinridge.core.place.GeometryJson;
 import org.whinridge.core.place.Units;
+import org.whinridge.core.round.Note;
 import org.whinridge.core.round.RoundPicture;
 
 /** A round is handed over: as a link and a QR code that open the day book at it, and on paper. */
@@ -72,7 +73,7 @@ class RoundHandOver {
   }
 
   /** A stop on paper. */
-  record Line(int number, String caption, String layer, String note, String person) {}
+  record Line(int number, String caption, String layer, Note note, String person) {}
 
   @Needs(Right.SEE_WORK)
   @GetMapping("/p/{project}/rounds/{id}/print")

@@ -15,6 +15,7 @@ import org.locationtech.jts.geom.Polygonal;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.PlatformTransactionManager;
 import org.springframework.transaction.support.TransactionTemplate;
+import org.whinridge.app.form.FormFiles;
 import org.whinridge.app.layer.Layer;
 import org.whinridge.app.layer.LayerQueries;
 import org.whinridge.app.layer.Layers;
@@ -23,6 +24,7 @@ import org.whinridge.app.project.ProjectDays;
 import org.whinridge.app.shell.Refusal;
 import org.whinridge.core.layer.Feature;
 import org.whinridge.core.place.GeometryJson;
+import org.whinridge.core.round.Note;
 import org.whinridge.core.round.RoundAllows;
 import org.whinridge.core.round.StopState;
 import org.whinridge.core.round.Travel;
@@ -33,8 +35,10 @@ public class RoundMaking {
   /** The most stops of one round. */
   public static final int MOST_STOPS = 5000;
 
+  /** The most pictures of all notes together: every device takes them out. */
+  private static final int MOST_PICTURES = 200;
+
   private static final int LONGEST_NAME = 120;
-  private static final int LONGEST_NOTE = 1000;
   private static final int MOST_ROUNDS = 50;
   private static final int MOST_EXPECTED = 1_000_000;
 
@@ -43,6 +47,7 @@ public class RoundMaking {
   private final RoundPersonRepository peopleOf;
   private final StopRepository stops;
   private final RoundForms forms;
+  private final FormFiles files;
   private final LayerQueries queries;
   private final Members members;
   private final ProjectDays days;
@@ -54,6 +59,7 @@ public class RoundMaking {
       RoundPersonRepository peopleOf,
       StopRepository stops,
       RoundForms forms,
+      FormFiles files,
       LayerQueries queries,
       Members members,
       ProjectDays days,
@@ -63,6 +69,7 @@ public class RoundMaking {
     this.peopleOf = peopleOf;
     this.stops = stops;
     this.forms = forms;
+    this.files = files;
     this.queries = queries;
     this.members = members;
     this.days = days;
@@ -77,7 +84,7 @@ public class RoundMaking {
    */
   public record Plan(
       String name,
-      String note,
+      Note note,
       Round.When when,
       List<UUID> forms,
       RoundAllows allows,
@@ -89,21 +96,22 @@ public class RoundMaking {
     public static Plan of(String name, UUID form, String person, List<UUID> stops) {
       return new Plan(
           name,
-          "",
+          Note.NONE,
           new Round.When(Optional.empty(), Optional.empty(), 0),
           List.of(form),
           RoundAllows.STOPS,
           Optional.empty(),
           Travel.USUAL,
           false,
-          List.of(new Part(List.of(person), stops.stream().map(s -> new Stop(s, "")).toList())));
+          List.of(
+              new Part(List.of(person), stops.stream().map(s -> new Stop(s, Note.NONE)).toList())));
     }
 
     /** The same with a note, a due day, and devices that tell where they are. */
     public Plan with(String newNote, LocalDate due) {
       return new Plan(
           name,
-          newNote,
+          Note.of(newNote),
           new Round.When(when.starts(), Optional.of(due), when.expected()),
           forms,
           allows,
@@ -118,7 +126,7 @@ public class RoundMaking {
   public record Part(List<String> people, List<Stop> stops) {}
 
   /** A feature to be visited, and what to know there. */
-  public record Stop(UUID feature, String note) {}
+  public record Stop(UUID feature, Note note) {}
 
   /**
    * Rounds that were made.
@@ -145,12 +153,12 @@ public class RoundMaking {
       made.add(e);
       for (String p : new LinkedHashSet<>(part.people)) people.add(person(e.id, p));
       for (UUID f : new LinkedHashSet<>(plan.forms)) formed.add(form(e.id, f, formed.size()));
-      Map<UUID, String> notes = new LinkedHashMap<>();
+      Map<UUID, Note> notes = new LinkedHashMap<>();
       for (Stop s : part.stops)
         if (layerOf.containsKey(s.feature)) notes.putIfAbsent(s.feature, s.note);
         else gone.add(s.feature);
       int place = 0;
-      for (Map.Entry<UUID, String> s : notes.entrySet())
+      for (Map.Entry<UUID, Note> s : notes.entrySet())
         all.add(stop(e.id, layerOf.get(s.getKey()), s.getKey(), s.getValue(), place++));
       if (place == 0 && plan.allows == RoundAllows.STOPS)
         throw Refusal.refused("refused.noFeatureSelectedDraw");
@@ -202,8 +210,8 @@ public class RoundMaking {
 
   private void check(UUID project, Plan plan) {
     if (plan.name.isBlank()) throw Refusal.refused("refused.roundNeedsNameCharacters");
-    if (plan.note.length() > LONGEST_NOTE)
-      throw Refusal.refused("refused.noteTooLong", "n", plan.note.length());
+    Set<String> pictures = new LinkedHashSet<>();
+    check(plan.note, pictures);
     if (plan.parts.isEmpty() || plan.parts.size() > MOST_ROUNDS)
       throw Refusal.refused("refused.tooManyRounds", "most", MOST_ROUNDS);
     LocalDate today = days.day(project, Layers.now());
@@ -235,10 +243,21 @@ public class RoundMaking {
               .map(Stop::feature)
               .collect(java.util.stream.Collectors.toSet())
               .size());
-      for (Stop s : part.stops)
-        if (s.note.length() > LONGEST_NOTE)
-          throw Refusal.refused("refused.noteTooLong", "n", s.note.length());
+      for (Stop s : part.stops) check(s.note, pictures);
     }
+    if (pictures.size() > MOST_PICTURES)
+      throw Refusal.refused("refused.roundPictures", "n", pictures.size(), "most", MOST_PICTURES);
+    for (String id : pictures)
+      if (!files.isPicture(project, id)) throw Refusal.refused("refused.notePictureGone");
+  }
+
+  /** Refuses a note that is too much, and collects its pictures. */
+  private static void check(Note note, Set<String> pictures) {
+    if (note.text().length() > Note.LONGEST)
+      throw Refusal.refused("refused.noteTooLong", "n", note.text().length());
+    if (note.pictures().size() > Note.MOST_PICTURES)
+      throw Refusal.refused("refused.notePictures", "most", Note.MOST_PICTURES);
+    pictures.addAll(note.pictures());
   }
 
   /** Refuses more stops than a round has. */
@@ -269,7 +288,8 @@ public class RoundMaking {
     e.id = UUID.randomUUID();
     e.projectId = project;
     e.name = name(plan, part);
-    e.note = plan.note.strip();
+    e.note = plan.note.text();
+    e.pictures = plan.note.pictureList();
     e.starts = plan.when.starts().orElse(null);
     e.due = plan.when.due().orElse(null);
     e.expected = plan.when.expected();
@@ -299,7 +319,7 @@ public class RoundMaking {
     return f;
   }
 
-  private static StopEntity stop(UUID round, UUID layer, UUID feature, String note, int place) {
+  private static StopEntity stop(UUID round, UUID layer, UUID feature, Note note, int place) {
     StopEntity s = new StopEntity();
     s.id = UUID.randomUUID();
     s.roundId = round;
@@ -308,7 +328,8 @@ public class RoundMaking {
     s.orderInRound = place;
     s.state = StopState.TO_DO;
     s.reason = "";
-    s.note = note.strip();
+    s.note = note.text();
+    s.pictures = note.pictureList();
     return s;
   }
 }

@@ -17,6 +17,7 @@ import org.whinridge.app.project.Projects;
 import org.whinridge.app.shell.Refusal;
 import org.whinridge.core.access.Right;
 import org.whinridge.core.place.GeometryJson;
+import org.whinridge.core.round.Note;
 import org.whinridge.core.round.StopState;
 import org.whinridge.core.round.Travel;
 
@@ -65,7 +66,7 @@ public class Rounds implements PositionsAllowed {
                     e.id,
                     e.projectId,
                     e.name,
-                    e.note,
+                    Note.read(e.note, e.pictures),
                     new Round.When(
                         Optional.ofNullable(e.starts), Optional.ofNullable(e.due), e.expected),
                     forms.getOrDefault(e.id, List.of()),
@@ -83,7 +84,12 @@ public class Rounds implements PositionsAllowed {
 
   private static Round.Stop stop(StopEntity s) {
     return new Round.Stop(
-        s.layerId, s.featureId, s.state, s.reason, s.note, Optional.ofNullable(s.person));
+        s.layerId,
+        s.featureId,
+        s.state,
+        s.reason,
+        Note.read(s.note, s.pictures),
+        Optional.ofNullable(s.person));
   }
 
   /** Who goes now, by round. */

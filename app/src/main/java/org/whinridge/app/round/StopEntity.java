@@ -23,5 +23,9 @@ class StopEntity {
   StopState state;
   String reason;
   String note;
+
+  /** As {@link org.whinridge.core.round.Note#pictureList} writes them. */
+  String pictures;
+
   String person;
 }
