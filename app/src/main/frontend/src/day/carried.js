@@ -2,7 +2,7 @@
 import { when } from "../shell/styles.js";
 import { Failure } from "../shell/server.js";
 import { say } from "../shell/say.js";
-import { VISIT } from "../shell/states.js";
+import { STOP, VISIT } from "../shell/states.js";
 import { symbol } from "../shell/symbols.js";
 import { html, live, nothing } from "../shell/view.js";
 import { stateSaid } from "../shell/words.js";
@@ -14,6 +14,7 @@ import { carriedFile, give } from "./carried-file.js";
 import { bytes } from "../shell/format.js";
 import { handIn, tryAgain } from "./hand-in.js";
 import { signInNote } from "./notes.js";
+import { goOnWith, mayGoOn } from "./stop/open.js";
 import * as store from "./store.js";
 
 export async function carriedView() {
@@ -41,7 +42,7 @@ export async function carriedView() {
     }
     <p role="status" id="progress" .textContent=${live("")}></p>
     ${c.waiting.length ? html`<p class="told" id="waiting-form">${say("day.formFile.waiting", { n: c.waiting.length })}</p>` : nothing}
-    ${c.begun.length ? html`<p class="quiet">${say("day.begunKept", { n: c.begun.length })}</p>` : nothing} ${given.map(givenCard)}
+    ${c.begun.length ? begun(c.begun) : nothing} ${given.map(givenCard)}
     <ul class="flex flex-col gap-2">
       ${mine.map((v) =>
         logLine(
@@ -63,6 +64,27 @@ function givenCard(g) {
   </div>`;
 }
 
+/** What was begun and not saved yet; of rounds that are over, too. */
+function begun(all) {
+  const line = (v) =>
+    html`<li class="card flex gap-3 items-center" data-begun=${v.id}>
+      ${symbol(STOP.STARTED)}
+      <div class="flex-1 min-w-0">
+        <strong>${v.caption}</strong>
+        <p class="quiet">${when(v.startedAt)}</p>
+      </div>
+      ${goOn(v)}
+    </li>`;
+  return html`<section id="begun">
+    <p class="quiet">${say("day.begunKept", { n: all.length })}</p>
+    <ul class="flex flex-col gap-2 my-2">
+      ${all.map(line)}
+    </ul>
+  </section>`;
+}
+
+const goOn = (v) => (mayGoOn(v) ? html`<button type="button" data-go-on @click=${() => goOnWith(v)}>${say("day.goOn")}</button>` : nothing);
+
 function logLine(v, own) {
   const what = v.status === VISIT.COMPLETE ? "carried" : v.office?.clash ? "clash" : (v.office?.state ?? VISIT.WAITING);
   const took = v.light ? v.took : own.length;
@@ -74,7 +96,7 @@ function logLine(v, own) {
   };
   return html`<li class="card flex gap-3 items-center" data-visit=${v.id}>
     ${symbol(what)}
-    <div>
+    <div class="flex-1 min-w-0">
       <strong>${v.caption}</strong>
       <p class="quiet">${facts.filter(Boolean).join(" · ")}</p>
       ${v.office?.reason ? html`<p>${v.office.reason}</p>` : nothing}
@@ -87,6 +109,7 @@ function logLine(v, own) {
           : nothing
       }
     </div>
+    ${v.office?.state === VISIT.SENT_BACK || v.refused ? goOn(v) : nothing}
   </li>`;
 }
 
@@ -102,6 +125,7 @@ async function send(progress) {
   await refresh();
   if (book.signedOut) return book.message ?? tell("problem", say("day.signedOut")); // that it was revoked is said already
   if (book.offline) return tell("problem", say("day.noLinkHandIn"));
+  if (!book.me) return undefined; // why the office does not answer is said already
   // what turned out to be there already, since it came another way, is handed in as well
   const now = await carried(book.person);
   const there = { visits: before.visits.length - now.visits.length, photos: before.photos.length - now.photos.length };

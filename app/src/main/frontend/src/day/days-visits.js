@@ -6,9 +6,9 @@ import { fixed, when } from "../shell/styles.js";
 import { symbol } from "../shell/symbols.js";
 import { html, nothing } from "../shell/view.js";
 import { stateSaid } from "../shell/words.js";
-import { book, featureOf } from "./book.js";
+import { book } from "./book.js";
 import { show } from "./frame.js";
-import { openStop } from "./stop/open.js";
+import { goOnWith } from "./stop/open.js";
 
 /** How the list is sorted; kept while the page lives. */
 let sort = "time";
@@ -42,14 +42,9 @@ export function daysVisits() {
     return show("today");
   };
   const sent = all.filter((v) => v.status === VISIT.HANDED_IN).length;
-  const open = (v) => {
-    const pack = book.packs.find((p) => p.round === v.round);
-    const feature = pack && featureOf(pack, v.feature);
-    return feature ? openStop(pack, feature) : show("carried");
-  };
   const row = (v) =>
     html`<li>
-      <button type="button" class="goto" data-visit=${v.id} @click=${() => open(v)}>
+      <button type="button" class="goto" data-visit=${v.id} @click=${() => goOnWith(v)}>
         ${symbol(markOf(v))}<span
           ><strong>${v.caption}</strong><span class="quiet">${stateSaid(stateOf(v))} · ${when(madeAt(v))}</span></span
         >

@@ -4,7 +4,7 @@ import { STOP, VISIT } from "../../shell/states.js";
 import { symbol } from "../../shell/symbols.js";
 import { html } from "../../shell/view.js";
 import { stateSaid } from "../../shell/words.js";
-import { book, formOf, tell, visitsTo } from "../book.js";
+import { book, featureOf, formOf, tell, visitsTo } from "../book.js";
 import { page, show, showView, turnTo } from "../frame.js";
 import { noteAt, noteSaid } from "../note.js";
 import { formsFor } from "../pack.js";
@@ -23,9 +23,11 @@ function holdStop(name) {
   });
 }
 
+/** A visit that is not over: not handed in, or sent back. */
+const goesOn = (v) => !v.light && (v.status !== VISIT.HANDED_IN || v.office?.state === VISIT.SENT_BACK);
+
 /** The visit that goes on here: begun, complete and not handed in, or sent back. */
 async function existingVisit(pack, feature, form) {
-  const goesOn = (v) => !v.light && (v.status !== VISIT.HANDED_IN || v.office?.state === VISIT.SENT_BACK);
   const here = (v) => v.person === book.person && v.round === pack.round && v.feature === feature.id && formOf(v, form) === form;
   return (await store.all("visits")).filter((v) => here(v) && goesOn(v)).at(-1);
 }
@@ -44,6 +46,24 @@ export function openNew(pack, { form, layer, preset, called }) {
     ofForm: form,
   };
   return openWith(pack, feature, form);
+}
+
+/** What a visit is to, where its pack is here. @param {any} v */
+function whereOf(v) {
+  const pack = book.packs.find((p) => p.round === v.round);
+  const feature = pack && featureOf(pack, v.feature);
+  return feature ? { pack, feature } : undefined;
+}
+
+/** Whether somebody can go on with a visit: it is not at the office, or came back from there. @param {any} v */
+export const mayGoOn = (v) => goesOn(v) && Boolean(whereOf(v));
+
+/** Opens the stop of a visit, whether its round is still this person's or not. @param {any} v */
+export function goOnWith(v) {
+  const at = whereOf(v);
+  if (!at) return show("carried");
+  book.round = at.pack;
+  return openStop(at.pack, at.feature);
 }
 
 /** Opens a stop; where it has several forms, one of them is chosen first. */

@@ -144,12 +144,12 @@ export class Plan {
     order.splice(before ? order.indexOf(before) : order.length, 0, id);
     this.put(order.map((x) => /** @type {Stop} */ (this.stops.get(x))));
   }
-  /** What to know at a stop. @param {string} id @param {Partial<Pick<Stop, "note" | "pictures">>} more */
-  write(id, more) {
+  /** What to know at a stop; not drawn anew with each key. @param {string} id @param {Partial<Pick<Stop, "note" | "pictures">>} more @param {boolean} [draw] */
+  write(id, more, draw = true) {
     const stop = this.stops.get(id);
     if (stop) this.stops.set(id, { ...stop, ...more });
     this.pack = null;
-    this.changed();
+    if (draw) this.changed();
   }
 
   /** Takes a form in or out; stops on layers that no form is for any more go. @param {string} id */

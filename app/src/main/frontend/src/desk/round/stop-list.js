@@ -138,7 +138,8 @@ function row(plan, { id, name, stop }) {
             placeholder=${say("desk.round.stopNote")}
             aria-label=${say("desk.round.stopNoteAt", { caption: stop.caption })}
             .value=${live(stop.note)}
-            @change=${(e) => plan.write(id, { note: e.target.value })}
+            @input=${(e) => plan.write(id, { note: e.target.value }, false)}
+            @change=${() => plan.changed()}
           />`
         : nothing
     }${

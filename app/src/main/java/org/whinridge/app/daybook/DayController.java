@@ -112,8 +112,8 @@ class DayController {
   @JsonInclude(JsonInclude.Include.NON_NULL)
   record Me(String person, List<MyRound> rounds, List<VisitAnswer> visits, Instant asked) {}
 
-  /** What the day book asks first. */
-  @Needs(Right.GO_OUT)
+  /** What the day book asks first; also of those who go out nowhere any more, and carry visits. */
+  @OpenTo(OpenTo.Whom.SIGNED_IN)
   @GetMapping("/api/day/me")
   ResponseEntity<Me> me(Principal person) {
     return ResponseEntity.ok()
@@ -197,7 +197,7 @@ class DayController {
   }
 
   /** What became of the visits and photos that a device keeps, however old they are. */
-  @Needs(Right.GO_OUT)
+  @OpenTo(OpenTo.Whom.SIGNED_IN)
   @PostMapping("/api/day/contact")
   ResponseEntity<Contact.Answer> contact(
       @Valid @RequestBody Contact.Question question, Principal person) {
@@ -208,7 +208,7 @@ class DayController {
         .body(contact.answer(question, person.getName()));
   }
 
-  @Needs(Right.GO_OUT)
+  @OpenTo(OpenTo.Whom.SIGNED_IN)
   @PostMapping("/api/day/hand-ins")
   ResponseEntity<HandIns.Answer> handIn(HttpServletRequest request, Principal person)
       throws Exception {

@@ -12,11 +12,10 @@ import org.springframework.boot.context.event.ApplicationReadyEvent;
 import org.springframework.context.event.EventListener;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.RestController;
-import org.whinridge.app.shell.Needs;
+import org.whinridge.app.shell.OpenTo;
 import org.whinridge.app.shell.TusRefusal;
 import org.whinridge.app.shell.TusRequests;
 import org.whinridge.app.shell.TusUploads;
-import org.whinridge.core.access.Right;
 import org.whinridge.core.said.Said;
 
 /** Resumable uploads of photos; the metadata's "photo" is the id that a visit announced. */
@@ -31,7 +30,8 @@ class TusController {
     this.photos = photos;
   }
 
-  @Needs(Right.GO_OUT)
+  /** Also of those who go out nowhere any more: each photo is one that a visit of theirs awaits. */
+  @OpenTo(OpenTo.Whom.SIGNED_IN)
   @TusRequests({HOME, HOME + "/{id}"})
   void handle(
       @PathVariable Optional<UUID> id,

@@ -7,6 +7,8 @@ import java.util.UUID;
 import org.springframework.data.jpa.repository.JpaRepository;
 
 interface RoundPersonRepository extends JpaRepository<RoundPersonEntity, UUID> {
+  boolean existsByRoundIdAndPerson(UUID round, String person);
+
   List<RoundPersonEntity> findByRoundIdInOrderByPerson(Collection<UUID> rounds);
 
   Optional<RoundPersonEntity> findByRoundIdAndPerson(UUID round, String person);

@@ -176,16 +176,18 @@ public class Rounds implements PositionsAllowed {
 
   /** A round that this person was ever given, in a project where they still go out. */
   public Round givenTo(UUID id, String person) {
-    Set<UUID> there = members.projectsOf(person, Right.GO_OUT);
-    return with(
-            rounds
-                .findById(id)
-                .filter(r -> there.contains(r.projectId) && isGivenTo(id, person))
-                .stream()
-                .toList())
-        .stream()
-        .findFirst()
-        .orElseThrow(() -> Refusal.notFound("thing.round"));
+    RoundEntity r =
+        rounds
+            .findById(id)
+            .filter(e -> isGivenTo(id, person))
+            .orElseThrow(() -> Refusal.notFound("thing.round"));
+    if (!members.projectsOf(person, Right.GO_OUT).contains(r.projectId)) {
+      // who was named is told why; to anybody else it is not there
+      if (peopleOf.existsByRoundIdAndPerson(id, person))
+        throw Refusal.forbidden("refused.goesOutThereNoMore");
+      throw Refusal.notFound("thing.round");
+    }
+    return with(List.of(r)).get(0);
   }
 
   /** A round that is open and this person's, to be taken out. */
