@@ -14,6 +14,8 @@ const root = /** @type {HTMLElement} */ (document.getElementById("day"));
 root.replaceChildren(); // what stood there while it opened
 /** @type {() => void} */
 let leave = () => {};
+/** Counts what was turned to: a view that is made while another is turned to is not drawn over it. */
+let turn = 0;
 
 /** @type {[string, import("../shell/say.js").MessageKey, () => Promise<any> | any][]} */
 const TABS = [
@@ -29,6 +31,7 @@ export const page = () => root;
 
 /** Ends what the open view watches; `next` is ended when the one that comes is left. @param {() => void} next */
 export function turnTo(next = () => {}) {
+  turn++;
   leave();
   leave = next;
 }
@@ -63,6 +66,7 @@ export async function showAgain() {
 /** Shows a view. @param {string} view */
 export async function show(view) {
   turnTo();
+  const asked = turn;
   book.view = view;
   book.stopOpen = false;
   await load();
@@ -70,10 +74,14 @@ export async function show(view) {
   count = c.visits.length + c.refused.length + c.waiting.length + c.photos.length;
   const [, , make] = /** @type {(typeof TABS)[0]} */ (TABS.find(([key]) => key === view));
   const made = await make();
+  if (turn !== asked) return;
   showView(made.body);
   said = book.message;
   book.message = null;
-  turnTo((await made.begin?.(root)) ?? (() => {}));
+  const drawn = turn;
+  const ended = (await made.begin?.(root)) ?? (() => {});
+  if (turn === drawn) turnTo(ended);
+  else ended();
 }
 
 /** Shows something below the head of the view that is open. @param {unknown} body */

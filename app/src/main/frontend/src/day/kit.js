@@ -9,7 +9,7 @@ import { currentFix, watchPosition } from "./fix.js";
 import { peopleCards } from "./kit-people.js";
 import { testCamera, testLink, testReceiver, testStore } from "./kit-tests.js";
 import { show } from "./frame.js";
-import { leave, mayLeave } from "./room.js";
+import { couldLeave, leave, makeRoom, mayLeave, sizeOf } from "./room.js";
 import { isDurable, room } from "./store.js";
 
 /** @param {string} name @param {unknown} said @param {unknown} [test] */
@@ -84,11 +84,21 @@ function rounds() {
     </li>`;
   };
   if (book.packs.length === 0) return nothing;
+  const over = couldLeave();
   return html`<section class="card" id="kept-rounds">
     <h2>${say("day.kit.rounds")}</h2>
     <ul>
       ${book.packs.map(one)}
     </ul>
+    ${
+      over.length
+        ? html`<p>
+            <button type="button" id="make-room" @click=${() => makeRoom().then(() => show("kit"))}>
+              ${say("day.room.make", { n: over.length, size: bytes(sizeOf(over)) })}
+            </button>
+          </p>`
+        : nothing
+    }
   </section>`;
 }
 

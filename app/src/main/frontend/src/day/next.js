@@ -11,6 +11,9 @@ import { openStop } from "./stop/open.js";
 /** States in which there is something left to do, in the order in which they are listed. */
 export const LEFT = [STOP.SENT_BACK, STOP.STARTED, STOP.TO_DO];
 
+/** States in which nothing is left to do. */
+export const OVER = [STOP.DONE, STOP.NO_ACCESS, STOP.GONE];
+
 /** Whether a stop is somebody else's, and nothing was begun there on this device. @param {any} pack @param {string} id */
 export const isOthers = (pack, id) =>
   Boolean(stopOf(pack, id)?.person) && stopOf(pack, id)?.person !== book.person && !isVisitedHere(pack, id);

@@ -13,14 +13,14 @@ import { drawWithPosition } from "./fix.js";
 import { formFileButton } from "./form-file.js";
 import { show } from "./frame.js";
 import { newsCard } from "./news.js";
-import { nextStop } from "./next.js";
+import { nextStop, OVER } from "./next.js";
 import { noteSaid } from "./note.js";
 import { signInNote } from "./notes.js";
 import { takeOut } from "./pack.js";
+import { makeRoom } from "./room.js";
 import { shellKept } from "./shell-kept.js";
 import * as store from "./store.js";
 
-const OVER = [STOP.DONE, STOP.NO_ACCESS, STOP.GONE];
 /** From so many days on a pack may be stale. */
 const STALE_DAYS = 7;
 
@@ -145,6 +145,7 @@ async function takeRound(r, button) {
     if (await shellKept()) tell("done", say("day.taken", { round: r.name, ...holds(pack) }));
     else tell("problem", say("day.takenWithoutShell", { round: r.name }));
   } catch (e) {
+    if (e instanceof store.StoreFull && (await makeRoom())) return takeRound(r, button);
     if (e instanceof store.StoreFull) tell("problem", say("day.full.takeOut"));
     else if (e instanceof Failure && e.status === 401) book.signedOut = true;
     else tell("problem", e instanceof Failure && e.status === 0 ? say("day.takeOutBroke") : e.message);

@@ -13,10 +13,15 @@ import com.eclipsesource.json.JsonObject;
 import java.awt.image.BufferedImage;
 import java.io.ByteArrayOutputStream;
 import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.EnumMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import javax.imageio.ImageIO;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
@@ -25,6 +30,7 @@ import org.springframework.mock.web.MockHttpServletResponse;
 import org.springframework.mock.web.MockMultipartFile;
 import org.springframework.test.web.servlet.MockMvc;
 import org.springframework.test.web.servlet.request.AbstractMockHttpServletRequestBuilder;
+import org.whinridge.app.shell.DataFolder;
 import org.whinridge.core.access.Role;
 
 /** Notes of rounds and stops have pictures, which travel with the round. */
@@ -32,6 +38,8 @@ class NotesWithPicturesTest extends SmallServerTest {
   private static int next;
   @Autowired MockMvc mvc;
   @Autowired SmallProject small;
+  @Autowired DataFolder data;
+
   private SmallProject.Held held;
   private final Map<Role, String> people = new EnumMap<>(Role.class);
 
@@ -154,5 +162,32 @@ class NotesWithPicturesTest extends SmallServerTest {
                     Role.INSPECTOR)
                 .getStatus())
         .isEqualTo(403);
+  }
+
+  @Test
+  void thePackOfARoundIsMadeBeforeADeviceAsksForIt() throws Exception {
+    String gate = picture(90);
+    MockHttpServletResponse made = plan(List.of(), List.of(gate));
+    String round =
+        Json.parse(made.getContentAsString()).asObject().get("rounds").asArray().get(0).asString();
+    Path there = data.folder("packs").resolve(round);
+    Set<String> named = Set.of();
+    for (int i = 0; i < 200 && !named.contains("file-" + gate); i++) {
+      Thread.sleep(50);
+      named = names(there);
+    }
+    assertThat(named).as("nobody asked yet").contains("round", "file-" + gate);
+    JsonObject manifest = json(get("/api/day/rounds/" + round + "/manifest"), Role.INSPECTOR);
+    assertThat(names(there)).hasSameSizeAs(manifest.get("parts").asArray());
+  }
+
+  private static Set<String> names(Path folder) throws Exception {
+    if (!Files.isDirectory(folder)) return Set.of();
+    try (Stream<Path> all = Files.list(folder)) {
+      return all.map(p -> p.getFileName().toString())
+          .filter(n -> !n.endsWith(".new"))
+          .map(n -> n.substring(0, n.lastIndexOf('.')))
+          .collect(Collectors.toSet());
+    }
   }
 }

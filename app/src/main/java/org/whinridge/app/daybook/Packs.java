@@ -5,8 +5,12 @@ import com.github.benmanes.caffeine.cache.Caffeine;
 import java.time.Duration;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
 import java.util.UUID;
 import org.locationtech.jts.geom.Coordinate;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+import org.springframework.core.task.AsyncTaskExecutor;
 import org.springframework.stereotype.Service;
 import org.whinridge.app.form.FormsOfFiles;
 import org.whinridge.app.layer.Layers;
@@ -20,9 +24,9 @@ import org.whinridge.app.shell.Sha256;
 /** What a device takes offline for a round: content-hashed parts and a manifest that names them. */
 @Service
 class Packs implements PacksForRounds {
-  private static final long MOST_KEPT_BYTES = 64_000_000;
+  private static final Logger LOG = LoggerFactory.getLogger(Packs.class);
   private static final int MOST_MANIFESTS = 500;
-  private static final Duration KEPT = Duration.ofMinutes(15);
+  private static final Duration KEPT = Duration.ofHours(12);
 
   private final Rounds rounds;
   private final PackParts parts;
@@ -30,16 +34,10 @@ class Packs implements PacksForRounds {
   private final FormsOfFiles ofFiles;
   private final RoundAssets assets;
 
-  /** Parts as they were named in manifests a while ago, so that a device fetches what was named. */
-  private final Cache<PartKey, byte[]> made =
-      Caffeine.newBuilder()
-          .maximumWeight(MOST_KEPT_BYTES)
-          .weigher((PartKey key, byte[] content) -> content.length + 200)
-          .expireAfterWrite(KEPT)
-          .executor(Runnable::run)
-          .build();
+  /** Parts as they were named in manifests, so that a device fetches what was named. */
+  private final PackFiles files;
 
-  private record PartKey(UUID round, String name, String hash) {}
+  private final AsyncTaskExecutor background;
 
   /**
    * Manifests by what their packs are made of, so that many devices that ask at once have one made.
@@ -54,7 +52,15 @@ class Packs implements PacksForRounds {
   private record Whole(Pack.Manifest manifest, List<PackSize.Of> told) {}
 
   Packs(
-      Rounds rounds, PackParts parts, PackStamp stamps, FormsOfFiles ofFiles, RoundAssets assets) {
+      Rounds rounds,
+      PackParts parts,
+      PackStamp stamps,
+      FormsOfFiles ofFiles,
+      RoundAssets assets,
+      PackFiles files,
+      AsyncTaskExecutor applicationTaskExecutor) {
+    this.files = files;
+    this.background = applicationTaskExecutor;
     this.assets = assets;
     this.ofFiles = ofFiles;
     this.rounds = rounds;
@@ -81,10 +87,11 @@ class Packs implements PacksForRounds {
     List<Pack.Part> all = new ArrayList<>();
     long bytes = 0;
     PackParts.Making making = parts.of(round);
+    boolean keep = files.hasRoom();
     for (String name : making.names()) {
       byte[] content = making.toldPart(name);
       String hash = Sha256.of(content);
-      made.put(new PartKey(round.id(), name, hash), content);
+      if (keep) files.write(round.id(), name, hash, content);
       bytes += content.length;
       all.add(new Pack.Part(name, hash, content.length));
     }
@@ -97,6 +104,29 @@ class Packs implements PacksForRounds {
   public PackSize size(Round round) {
     Whole w = whole(round);
     return new PackSize(w.manifest.bytes(), w.told);
+  }
+
+  @Override
+  public void ahead(List<UUID> some) {
+    background.execute(() -> ready(some));
+  }
+
+  /** Makes the packs of rounds, where they are not made yet. */
+  void ready(List<UUID> some) {
+    for (UUID id : some) {
+      if (!files.hasRoom()) return;
+      try {
+        rounds.byId(id).ifPresent(r -> files.keepOnly(id, whole(r).manifest.parts()));
+      } catch (RuntimeException e) {
+        LOG.warn("the pack of round {} could not be made ahead: {}", id, e.toString());
+      }
+    }
+  }
+
+  /** All packs are made anew. */
+  void forget() {
+    manifests.invalidateAll();
+    files.clear();
   }
 
   @Override
@@ -137,8 +167,8 @@ class Packs implements PacksForRounds {
    */
   byte[] part(UUID roundId, String name, String hash, String person) {
     Round round = rounds.forPerson(roundId, person);
-    byte[] named = made.getIfPresent(new PartKey(roundId, name, hash));
-    if (named != null) return named;
+    Optional<byte[]> named = files.read(roundId, name, hash);
+    if (named.isPresent()) return named.get();
     PackParts.Making making = parts.of(round);
     if (!making.names().contains(name)) throw Refusal.notFound("thing.partOfThisPack");
     return making.part(name);

@@ -268,6 +268,7 @@ class RoundApi {
     var p = projects.byKey(project);
     RoundMaking.Plan plan = sent.plan();
     RoundMaking.Made made = making.make(p.id(), plan, by.getName());
+    packs.ahead(made.rounds());
     String all = "/p/" + p.key() + "/rounds";
     String address = made.rounds().size() == 1 ? all + "/" + made.rounds().get(0) : all;
     FlashMap told = new FlashMap();

@@ -24,5 +24,14 @@ interface RoundRepository extends JpaRepository<RoundEntity, UUID> {
 
   Optional<RoundEntity> findByIdAndProjectId(UUID id, UUID project);
 
+  /** A round, and where it is. */
+  interface Where {
+    UUID getId();
+
+    UUID getProjectId();
+  }
+
+  List<Where> findByClosedAtIsNullOrderByMadeAtDesc();
+
   long countByProjectId(UUID project);
 }

@@ -2,6 +2,7 @@ package org.whinridge.app.round;
 
 import com.eclipsesource.json.Json;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -196,6 +197,21 @@ public class Rounds implements PositionsAllowed {
     if (r.closedAt().isPresent() || !r.isForAnyone() && !r.people().contains(person))
       throw Refusal.notFound("thing.round");
     return r;
+  }
+
+  /** The rounds that are open, in projects that are open, newest first. */
+  public List<UUID> open() {
+    Set<UUID> there = new HashSet<>();
+    for (Project p : projects.all()) if (!p.closed()) there.add(p.id());
+    return rounds.findByClosedAtIsNullOrderByMadeAtDesc().stream()
+        .filter(r -> there.contains(r.getProjectId()))
+        .map(RoundRepository.Where::getId)
+        .toList();
+  }
+
+  /** A round, whoever asks. */
+  public Optional<Round> byId(UUID id) {
+    return with(rounds.findById(id).stream().toList()).stream().findFirst();
   }
 
   /** The project of a round, if there is such a round. */

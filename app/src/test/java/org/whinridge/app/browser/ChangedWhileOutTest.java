@@ -184,6 +184,14 @@ class ChangedWhileOutTest extends DemoBrowserTest {
       assertThat(day.locator(".day-head h1")).hasText(begun);
       finish(day);
       handIn(day, "Handed in: 1 visit, 1 photo");
+      // what is over leaves the device when it is asked and said so
+      day.click("nav >> text=Kit");
+      day.onDialog(d -> d.accept());
+      day.click("#make-room");
+      assertThat(day.locator(".done")).containsText("There is more room");
+      assertThat(day.locator("#kept-rounds")).hasCount(0);
+      day.click("nav >> text=Carried");
+      assertThat(day.locator("[data-visit]")).hasCount(2);
       org.assertj.core.api.Assertions.assertThat(stage.scriptErrors()).isEmpty();
     } finally {
       desk.click("#close-round");

@@ -156,7 +156,7 @@ class RoundsWholeTest extends DemoBrowserTest {
     assertThat(desk.locator(".done")).containsText("2 rounds are ready");
   }
 
-  private void planTheOpenRound(Page desk) {
+  private void planTheOpenRound(Page desk) throws Exception {
     desk.navigate(stage.base() + "/p/ostrey/rounds/new");
     desk.waitForSelector("#round-planner[data-ready]");
     for (String form : List.of("Structure visit", "Day log"))
@@ -165,6 +165,10 @@ class RoundsWholeTest extends DemoBrowserTest {
     desk.check("#round-people input[value=inspector1]");
     desk.fill("#name", "What the storm left");
     desk.fill("#expected", "12");
+    desk.setInputFiles(
+        "#pictures input",
+        new FilePayload("quay.jpg", "image/jpeg", DemoPhoto.jpeg("OS-1", "weir", "2026-11-24")));
+    assertThat(desk.locator("#pictures img")).isVisible();
     desk.click("#make-round");
     desk.waitForSelector("#round-now[data-ready]");
     assertThat(desk.locator("#round-side")).containsText("Nothing was handed in yet");
@@ -210,6 +214,10 @@ class RoundsWholeTest extends DemoBrowserTest {
     assertThat(one.locator(".day-head h1")).hasText(caption);
     one.click(".day-head button");
     one.fill("input[type=search]", "");
+    one.selectOption("[data-look=type]", new SelectOption().setLabel("Control structures: Weir"));
+    for (String of : one.locator(".stop strong").allInnerTexts())
+      org.assertj.core.api.Assertions.assertThat(of).endsWith("Weir");
+    one.selectOption("[data-look=type]", "");
     one.locator(".stop", holding("OS-")).first().click();
     answer(one);
     one.selectOption("[data-look=rounds]", "all");
@@ -226,6 +234,10 @@ class RoundsWholeTest extends DemoBrowserTest {
   /** An asset that nobody knew, begun from the legend; and a form that has no place. */
   private static void somethingNew(Page one) {
     goTo(one, "What the storm left");
+    // the picture of its note is here without a link, small until it is pressed
+    one.waitForFunction("() => document.querySelector('[data-noted] img')?.naturalWidth > 0");
+    one.locator("[data-noted] button").click();
+    assertThat(one.locator("[data-noted] button")).hasAttribute("aria-expanded", "true");
     one.click("#new-asset");
     one.click("[data-new=Sluice]");
     assertThat(one.locator("[data-question=kind] [aria-pressed=true]")).hasText("Sluice");
