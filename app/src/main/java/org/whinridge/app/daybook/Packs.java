@@ -166,9 +166,10 @@ class Packs implements PacksForRounds {
    * now.
    */
   byte[] part(UUID roundId, String name, String hash, String person) {
-    Round round = rounds.forPerson(roundId, person);
+    rounds.checkForPerson(roundId, person);
     Optional<byte[]> named = files.read(roundId, name, hash);
     if (named.isPresent()) return named.get();
+    Round round = rounds.forPerson(roundId, person);
     PackParts.Making making = parts.of(round);
     if (!making.names().contains(name)) throw Refusal.notFound("thing.partOfThisPack");
     return making.part(name);

@@ -177,6 +177,10 @@ public class Rounds implements PositionsAllowed {
 
   /** A round that this person was ever given, in a project where they still go out. */
   public Round givenTo(UUID id, String person) {
+    return with(List.of(given(id, person))).get(0);
+  }
+
+  private RoundEntity given(UUID id, String person) {
     RoundEntity r =
         rounds
             .findById(id)
@@ -188,13 +192,27 @@ public class Rounds implements PositionsAllowed {
         throw Refusal.forbidden("refused.goesOutThereNoMore");
       throw Refusal.notFound("thing.round");
     }
-    return with(List.of(r)).get(0);
+    return r;
   }
 
   /** A round that is open and this person's, to be taken out. */
   public Round forPerson(UUID id, String person) {
-    Round r = givenTo(id, person);
-    if (r.closedAt().isPresent() || !r.isForAnyone() && !r.people().contains(person))
+    return with(List.of(open(id, person))).get(0);
+  }
+
+  /**
+   * Refuses who may not take a round out; reads none of its stops.
+   *
+   * @throws Refusal when it is not this person's, or closed
+   */
+  public void checkForPerson(UUID id, String person) {
+    open(id, person);
+  }
+
+  private RoundEntity open(UUID id, String person) {
+    RoundEntity r = given(id, person);
+    List<String> people = people(List.of(id)).getOrDefault(id, List.of());
+    if (r.closedAt != null || !people.isEmpty() && !people.contains(person))
       throw Refusal.notFound("thing.round");
     return r;
   }
