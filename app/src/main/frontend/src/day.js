@@ -14,7 +14,7 @@ function failed(text) {
 if (localStorage.getItem("whinridge-sun") === "true") document.documentElement.classList.add("sun");
 if ("serviceWorker" in navigator) navigator.serviceWorker.register("/sw.js", { scope: "/day" });
 await loadCatalogue();
-const [{ load, refresh, tell }, { show }, { watchPosition }, { pairing }, { noteWanted, openWanted }, { contacts }, { openFormFile }] =
+const [{ begin, load, tell }, { show }, { watchPosition }, { pairing }, { noteWanted, openWanted }, { contacts }, { openFormFile }] =
   await Promise.all([
     import("./day/book.js"),
     import("./day/frame.js"),
@@ -30,7 +30,7 @@ addEventListener("hashchange", () => /^#(pair|round)=/.test(location.hash) && lo
 await noteWanted();
 await load();
 await pairing(tell);
-await refresh();
+await begin();
 await load();
 await show((await openWanted()) || "today");
 // the installed day book opens form files

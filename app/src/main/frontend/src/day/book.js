@@ -11,6 +11,7 @@ import { hasToken } from "../shell/device-token.js";
 import { bySession, here, tokenEnded } from "./people.js";
 import { wipe } from "./wipe.js";
 import { sayLengthsIn } from "../shell/format.js";
+import { isSwitchedOff } from "./link.js";
 import { keepRounds, keptRounds } from "./kept-rounds.js";
 import { roundsChanged } from "./news.js";
 import { formsFor, open as openPack, peopleOf } from "./pack.js";
@@ -41,6 +42,12 @@ export const book = {
 /** What is shown with the next view. @param {Message["kind"]} kind @param {string} text */
 export function tell(kind, text) {
   book.message = { kind, text };
+}
+
+/** Asks the office when the day book opens, unless the link is switched off on this device. */
+export async function begin() {
+  if (isSwitchedOff()) book.offline = true;
+  else await refresh();
 }
 
 /** Asks the office: which rounds this person has, what became of what was handed in. A device that is not let in yet is, if somebody signed in on it. */

@@ -13,6 +13,7 @@ import { carried } from "./carry.js";
 import { carriedFile, give } from "./carried-file.js";
 import { bytes } from "../shell/format.js";
 import { handIn, tryAgain } from "./hand-in.js";
+import { mayGoOut } from "./link.js";
 import { signInNote } from "./notes.js";
 import { goOnWith, mayGoOn } from "./stop/open.js";
 import * as store from "./store.js";
@@ -149,6 +150,7 @@ async function asFile(button) {
 }
 
 async function deliver(button) {
+  if (!mayGoOut()) return;
   button.disabled = true;
   book.busy = true;
   try {

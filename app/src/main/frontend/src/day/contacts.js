@@ -1,5 +1,6 @@
 // Contacts that come by themselves: when there is a link again, when the day book is looked at again, and every few minutes. Never while a stop is open.
 import { book, refresh } from "./book.js";
+import { asksByItself } from "./link.js";
 import { showAgain } from "./frame.js";
 import { fetchChanged } from "./news.js";
 import { lookForNewer, takeNewer } from "./updates.js";
@@ -14,7 +15,7 @@ let running = false;
 
 /** Asks the office, if nobody fills a stop, and fetches what has changed. */
 async function contactNow() {
-  if (running || book.stopOpen || book.busy || !navigator.onLine || Date.now() - last < REST) return;
+  if (running || book.stopOpen || book.busy || !asksByItself() || Date.now() - last < REST) return;
   last = Date.now();
   running = true;
   try {
@@ -37,6 +38,6 @@ export async function contacts() {
   window.setInterval(() => document.visibilityState === "visible" && contactNow(), AGAIN);
   addEventListener("online", () => contactNow());
   document.addEventListener("visibilitychange", () => document.visibilityState === "visible" && contactNow());
-  if (await fetchChanged()) await showAgain();
+  if (asksByItself() && (await fetchChanged())) await showAgain();
   await takeNewer();
 }

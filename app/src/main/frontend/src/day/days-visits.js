@@ -2,7 +2,7 @@
 import { choose } from "../shell/controls.js";
 import { say } from "../shell/say.js";
 import { STOP, VISIT } from "../shell/states.js";
-import { fixed, when } from "../shell/styles.js";
+import { when } from "../shell/styles.js";
 import { symbol } from "../shell/symbols.js";
 import { html, nothing } from "../shell/view.js";
 import { stateSaid } from "../shell/words.js";
@@ -51,7 +51,7 @@ export function daysVisits() {
       </button>
     </li>`;
   return html`<section class="card" id="days-visits">
-    <h2>${say("day.visitsToday", { n: fixed(all.length, 0), sent: fixed(sent, 0) })}</h2>
+    <h2>${say("day.visitsToday", { n: all.length, sent })}</h2>
     <div class="flex gap-2 items-center">
       ${choose(
         say("day.sortBy"),

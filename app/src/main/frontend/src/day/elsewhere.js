@@ -3,6 +3,7 @@ import { say } from "../shell/say.js";
 import { Failure, getJson } from "../shell/server.js";
 import { ALLOWS } from "../shell/states.js";
 import { book, featureOf, load } from "./book.js";
+import { asksByItself } from "./link.js";
 import * as store from "./store.js";
 
 /** So many are kept of a round. */
@@ -11,7 +12,7 @@ const MOST = 500;
 const key = (round) => "extra:" + round;
 
 /** Whether the office may be asked for more than is here. @param {any} pack */
-export const mayAsk = (pack) => pack.plan.round.allows !== ALLOWS.STOPS && Boolean(book.me) && navigator.onLine;
+export const mayAsk = (pack) => pack.plan.round.allows !== ALLOWS.STOPS && Boolean(book.me) && asksByItself();
 
 /** Puts what was found before into a pack that was opened. @param {any} pack */
 export async function addFound(pack) {

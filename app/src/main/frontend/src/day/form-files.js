@@ -1,15 +1,22 @@
 // What travels with a form: reference pictures and documents, out of the parts of its pack.
 import * as store from "./store.js";
 
-/** Addresses of files that were opened, by the hash of their part; kept while the page lives. @type {Map<string, string>} */
+/** Addresses of files that were opened, by the hash of their part; kept while the page lives. @type {Map<string, string | Promise<string>>} */
 const opened = new Map();
 
 /** Where the file of a part can be read: at once when it was opened before. @param {string} hash @returns {string | Promise<string>} "" when it is not here */
-export const address = (hash) => opened.get(hash) ?? opening(hash);
+export function address(hash) {
+  const known = opened.get(hash) ?? opening(hash);
+  opened.set(hash, known);
+  return known;
+}
 
 async function opening(hash) {
   const text = await store.get("parts", hash);
-  if (text === undefined) return ""; // an older pack does not have it
+  if (text === undefined) {
+    opened.delete(hash);
+    return ""; // an older pack does not have it
+  }
   const { type, content } = JSON.parse(text);
   const bytes = Uint8Array.from(atob(content), (c) => c.charCodeAt(0));
   const url = URL.createObjectURL(new Blob([bytes], { type }));

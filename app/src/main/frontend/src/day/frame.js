@@ -5,6 +5,7 @@ import { book, load } from "./book.js";
 import { carriedView } from "./carried.js";
 import { carried } from "./carry.js";
 import { kitView } from "./kit.js";
+import { linkSaid } from "./link.js";
 import { officeNotes } from "./notes.js";
 import { mapView } from "./places.js";
 import { stopsView } from "./stops.js";
@@ -88,11 +89,10 @@ export async function show(view) {
 export function showView(body) {
   turnTo();
   const [, title] = /** @type {(typeof TABS)[0]} */ (TABS.find(([key]) => key === book.view));
-  const link = book.offline || !navigator.onLine ? say("day.noLinkMark") : "";
   render(
     html`<header class="day-head">
         <h1>${say(title)}</h1>
-        <span class="quiet-on-dark">${book.person ?? ""}${link}</span>
+        <span class="quiet-on-dark" id="who-and-link">${[book.person, linkSaid()].filter(Boolean).join(" · ")}</span>
       </header>
       <div class="day-body">${message()}${officeNotes(count)}${body}</div>
       <nav class="day-foot day-tabs" aria-label=${say("day.name")}>${TABS.map((t) => tab(t, count))}</nav>`,

@@ -2,13 +2,14 @@
 import { bytes } from "../shell/format.js";
 import { say } from "../shell/say.js";
 import { fixed, when } from "../shell/styles.js";
-import { html, nothing, render } from "../shell/view.js";
-import { book, tell } from "./book.js";
+import { html, live, nothing, render } from "../shell/view.js";
+import { book, refresh, tell } from "./book.js";
 import { lastContacts, version } from "./contact-log.js";
 import { currentFix, watchPosition } from "./fix.js";
 import { peopleCards } from "./kit-people.js";
 import { testCamera, testLink, testReceiver, testStore } from "./kit-tests.js";
 import { show } from "./frame.js";
+import { isSwitchedOff, switchOff } from "./link.js";
 import { couldLeave, leave, makeRoom, mayLeave, sizeOf } from "./room.js";
 import { isDurable, room } from "./store.js";
 
@@ -37,6 +38,7 @@ function tried(id, deed) {
 }
 
 function link() {
+  if (isSwitchedOff()) return say("day.link.offHow");
   if (!navigator.onLine) return say("day.kit.none");
   return book.offline ? say("day.kit.noOffice") : say("day.kit.network");
 }
@@ -123,13 +125,23 @@ export async function kitView() {
     localStorage.setItem("whinridge-sun", String(!sun));
     return show("kit");
   };
+  const turnLink = async (e) => {
+    switchOff(e.target.checked);
+    if (!e.target.checked) await refresh();
+    await show("kit");
+  };
+  const linkSwitch = html`<dd>
+    <label class="flex items-center gap-2"
+      ><input type="checkbox" id="link-off" .checked=${live(isSwitchedOff())} @change=${turnLink} />${say("day.link.switch")}</label
+    >
+  </dd>`;
   const left = r ? say("day.kit.room", { used: bytes(r.used ?? 0), left: bytes(r.left) }) : say("day.kit.noRoomTold");
   const kept = durable ? say("day.kit.durable") : say("day.kit.notDurable");
   const body = html`<dl class="card flex flex-col gap-3">
       ${line(say("day.kit.receiver"), html`<span id="receiver"></span>`, tried("receiver", testReceiver))}
       ${line(say("day.kit.camera"), say("day.kit.cameraHow"), camera())}
       ${line(say("day.kit.store"), `${left}. ${kept}`, tried("store", testStore))}
-      ${line(say("day.kit.link"), link(), tried("link", testLink))}
+      ${line(say("day.kit.link"), link(), [tried("link", testLink), linkSwitch])}
       ${line(say("day.kit.version"), (await version()) || say("day.kit.noVersion"))}
     </dl>
     ${rounds()} ${await contactLog()}

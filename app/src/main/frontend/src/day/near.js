@@ -89,12 +89,13 @@ export class Near {
         this.#here.set(name, null);
         continue;
       }
-      const around = geometry && head.cells.length > 1 ? this.#boxes(geometry, head.reachM + BESIDE_M) : [];
+      const around = geometry && (head.cells.length > 1 || head.beyond) ? this.#boxes(geometry, head.reachM + BESIDE_M) : [];
       const wanted = head.cells.filter((c) => around.length === 0 || around.some((b) => meets(c.box, b)));
       const features = [];
       for (const c of wanted) features.push(...meeting(await cellOf(pack.parts[c.part]), around));
       // over the date line there are two boxes: the first is told alone
-      const complete = around.length === 0 ? head.complete : head.complete ? both(around[0], head.complete) : around[0];
+      const known = [head.beyond, head.complete].find((b) => b && (around.length === 0 || meets(b, around[0]))) ?? head.complete;
+      const complete = around.length === 0 ? head.complete : known ? both(around[0], known) : around[0];
       layers.addPart(JSON.stringify({ ...head, cells: undefined, complete, features }));
       this.#here.set(name, around.length === 0 ? null : complete);
     }

@@ -12,6 +12,7 @@ import { daysVisits } from "./days-visits.js";
 import { drawWithPosition } from "./fix.js";
 import { formFileButton } from "./form-file.js";
 import { show } from "./frame.js";
+import { asksByItself, mayGoOut } from "./link.js";
 import { newsCard } from "./news.js";
 import { nextStop, OVER } from "./next.js";
 import { noteSaid } from "./note.js";
@@ -59,7 +60,7 @@ function watch(root) {
 
 /** How large a pack is that was not taken out; nothing without a link. */
 async function sizeOf(r) {
-  if (!book.me) return nothing;
+  if (!book.me || !asksByItself()) return nothing;
   try {
     /** @type {import("../../types/border").Manifest} */
     const manifest = await getJson(`/api/day/rounds/${r.id}/manifest`, { patient: false });
@@ -133,6 +134,7 @@ function onDevice(pack) {
 }
 
 async function takeRound(r, button) {
+  if (!mayGoOut()) return;
   button.disabled = true;
   book.busy = true;
   const progress = button.closest("article").querySelector("[role=status]");

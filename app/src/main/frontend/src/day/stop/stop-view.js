@@ -6,6 +6,7 @@ import { say } from "../../shell/say.js";
 import { symbol } from "../../shell/symbols.js";
 import { html, nothing } from "../../shell/view.js";
 import { currentFix } from "../fix.js";
+import { linkSaid } from "../link.js";
 
 /** @type {[string, import("../../shell/say.js").MessageKey][]} */
 const GROUPS = [
@@ -22,7 +23,7 @@ export function stopView({ view, state, acts, sheetBox, engine, visit, noted }) 
       <button type="button" aria-label=${say("day.backToStops")} @click=${acts.back}>${symbol("left")}</button>
       <div class="min-w-0 flex-1">
         <h1>${view.caption}</h1>
-        <p class="text-sm">${view.title} · ${say("day.pageOf", at)}</p>
+        <p class="text-sm">${view.title} · ${say("day.pageOf", at)} · ${linkSaid()}</p>
       </div>
     </header>
     <button type="button" class="trail" id="trail" @click=${acts.points}>${trail(view)}<span>${openWords(view.points)}</span></button>

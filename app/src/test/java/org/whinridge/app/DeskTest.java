@@ -242,7 +242,7 @@ class DeskTest extends DemoServerTest {
   @CsvSource({
     "coordinator,/p/ostrey/layers,200",
     "reader,/p/ostrey/layers,200",
-    "reader,/api/day/me,403",
+    "reader,/api/day/rounds/00000000-0000-0000-0000-000000000000/manifest,403",
     "inspector,/api/day/me,200",
     "reviewer,/p/ostrey/hand-ins,200",
     "coordinator,/p/nowhere/layers,404",

@@ -325,7 +325,7 @@ class RoundPlanningTest extends DemoServerTest {
     assertThat(r.stops())
         .extracting(s -> s.featureId().toString())
         .containsExactlyElementsOf(stops);
-    assertThat(r.stops()).allSatisfy(s -> assertThat(s.note()).isEqualTo("ring first"));
+    assertThat(r.stops()).allSatisfy(s -> assertThat(s.note().text()).isEqualTo("ring first"));
     assertThat(r.isForAnyone()).isTrue();
     assertThat(r.forms()).containsExactly(form("Structure visit"), form("Washland visit"));
     assertThat(r.travel().kmh()).isEqualTo(5);

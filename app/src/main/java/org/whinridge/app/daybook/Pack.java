@@ -113,6 +113,8 @@ final class Pack {
    *
    * @param complete the box in degrees, [west, south, east, north], of which all features are here;
    *     null when the whole layer is
+   * @param beyond the box on the other side of the date line, of which all are here too; null where
+   *     there is none
    * @param reachM how far the round's look-ups reach, in metres
    */
   record LookUp(
@@ -120,6 +122,7 @@ final class Pack {
       String name,
       JsonObject schema,
       JsonArray complete,
+      JsonArray beyond,
       double reachM,
       List<Cell> cells) {}
 

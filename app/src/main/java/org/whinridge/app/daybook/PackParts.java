@@ -108,17 +108,19 @@ class PackParts {
   final class Making {
     private final Round round;
     private final Map<UUID, LookedUp> lookedUp = new LinkedHashMap<>();
+    private final Envelope box;
 
     /** What is told of the parts that were made. */
     private final List<PackSize.Of> told = new ArrayList<>();
 
     Making(Round round) {
       this.round = round;
+      this.box = PackParts.this.box(round);
     }
 
     Set<String> names() {
       Set<String> out = new LinkedHashSet<>(List.of("round", "basemap", "map", "ground"));
-      for (UUID l : map.tiled(round.projectId(), box(round))) out.add(TILES + l);
+      for (UUID l : map.tiled(round.projectId(), box)) out.add(TILES + l);
       for (Layer l : layersOf(round)) out.add(FEATURES + l.id());
       for (String picture : round.pictures())
         if (files.has(round.projectId(), picture)) out.add(FILE + picture);
@@ -215,7 +217,7 @@ class PackParts {
     private Object content(String name) {
       if (name.startsWith(FORM)) return work(round, id(name, FORM));
       if (name.startsWith(LAST)) return lastVisits(round, id(name, LAST));
-      if (name.startsWith(TILES)) return map.tiles(layers.byId(id(name, TILES)), box(round));
+      if (name.startsWith(TILES)) return map.tiles(layers.byId(id(name, TILES)), box);
       if (name.startsWith(FEATURES)) return features(round, layers.byId(id(name, FEATURES)));
       if (name.startsWith(CELL)) {
         String[] of = name.substring(CELL.length()).split("_");
@@ -227,15 +229,15 @@ class PackParts {
       }
       return switch (name) {
         case "round" -> plan(round);
-        case "map" -> map.map(round.projectId(), box(round));
-        case "ground" -> map.ground(round.projectId(), box(round)).orElse(null);
+        case "map" -> map.map(round.projectId(), box);
+        case "ground" -> map.ground(round.projectId(), box).orElse(null);
         default -> lookup(id(name, LOOK_UP));
       };
     }
 
     private LookedUp lookedUp(UUID id) {
       LookedUp known = lookedUp.get(id);
-      if (known == null) lookedUp.put(id, known = find(round, id));
+      if (known == null) lookedUp.put(id, known = find(round, id, box));
       return known;
     }
 
@@ -249,7 +251,8 @@ class PackParts {
           id,
           l.layer.get().name(),
           Outdoors.schemaJson(l.layer.get().schema()),
-          l.known.map(PackParts::box).orElse(null),
+          l.known.isEmpty() ? null : box(l.known.get(0)),
+          l.known.size() < 2 ? null : box(l.known.get(1)),
           l.reachM,
           cells);
     }
@@ -258,10 +261,11 @@ class PackParts {
   /**
    * What a round looks up in a layer, if there is such a layer.
    *
-   * @param known the box of which all features are there; empty for the whole layer
+   * @param known the boxes of which all features are there, two over the date line; none for the
+   *     whole layer
    */
   private record LookedUp(
-      Optional<Layer> layer, Optional<Envelope> known, double reachM, List<Cells.Cell> cells) {}
+      Optional<Layer> layer, List<Envelope> known, double reachM, List<Cells.Cell> cells) {}
 
   private static String cell(String layer, int number) {
     return CELL + layer + "_" + number;
@@ -383,33 +387,39 @@ class PackParts {
         : queries.around(layer, box, AROUND_M, MOST_ASSETS);
   }
 
-  /** Where the round is: its area and its stops. */
+  /**
+   * Where the round is: the narrowest box around its area and its stops, also over the date line.
+   */
   private Envelope box(Round round) {
-    Envelope box = new Envelope();
-    round.area().ifPresent(a -> box.expandToInclude(a.getEnvelopeInternal()));
+    List<Envelope> all = new ArrayList<>();
+    // an area over the line has a part on each side
+    round
+        .area()
+        .ifPresent(
+            a -> {
+              for (int i = 0; i < a.getNumGeometries(); i++)
+                all.add(a.getGeometryN(i).getEnvelopeInternal());
+            });
     for (Layer l : layersOf(round))
       for (Feature f : stops(round, l))
-        f.geometry().ifPresent(g -> box.expandToInclude(g.getEnvelopeInternal()));
+        f.geometry().ifPresent(g -> all.add(g.getEnvelopeInternal()));
     // one that is neither says nothing of where it is: it is wherever its layers are
-    if (box.isNull() && round.allows().isAnyAsset())
-      for (Layer l : layersOf(round)) l.extent().ifPresent(box::expandToInclude);
-    return box;
+    if (all.isEmpty() && round.allows().isAnyAsset())
+      for (Layer l : layersOf(round)) l.extent().ifPresent(all::add);
+    return Reach.narrowest(all);
   }
 
-  private LookedUp find(Round round, UUID id) {
+  private LookedUp find(Round round, UUID id, Envelope box) {
     Optional<Layer> other =
         layers.list(round.projectId()).stream().filter(l -> l.id().equals(id)).findFirst();
-    if (other.isEmpty()) return new LookedUp(other, Optional.empty(), 0, List.of());
+    if (other.isEmpty()) return new LookedUp(other, List.of(), 0, List.of());
     double reach = 0;
     for (UUID f : round.forms()) reach = Math.max(reach, edition(f).form().reachM());
-    Envelope box = box(round);
     List<Envelope> boxes = Reach.boxes(box, AROUND_M + reach);
     List<Feature> there = queries.around(other.get(), box, AROUND_M + reach);
-    // over the date line there are two boxes: only the stops' own is told then
-    Envelope known = boxes.size() == 1 ? boxes.get(0) : box;
     return new LookedUp(
         other,
-        there.size() == other.get().count() ? Optional.empty() : Optional.of(known),
+        there.size() == other.get().count() ? List.of() : boxes,
         reach,
         Cells.of(there, IN_A_CELL));
   }

@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
+import com.microsoft.playwright.Route;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import org.junit.jupiter.api.Test;
@@ -88,6 +89,71 @@ class FaultsTest extends BrowserTest {
             day.evaluate(
                 "() => new Promise(r => { const q = indexedDB.open('whinridge-day'); q.onsuccess = () => { const c = q.result.transaction('packs').objectStore('packs').count(); c.onsuccess = () => r(c.result); }; })"))
         .isEqualTo(1);
+  }
+
+  @Test
+  void aPartThatArrivesDamagedIsFetchedAgainAndNeverKept() {
+    Page day = dayBook("damaged");
+    int[] asked = {0};
+    day.route(
+        "**/parts/features-*",
+        r -> {
+          asked[0]++;
+          r.fulfill(new Route.FulfillOptions().setStatus(200).setBody("{\"features\":[]}"));
+        });
+    demoRound(day).locator("text=Take this round offline").click();
+    assertThat(day.locator(".day-body .problem")).containsText("arrived damaged");
+    org.assertj.core.api.Assertions.assertThat(asked[0]).as("tries").isEqualTo(3);
+    assertThat(demoRound(day)).containsText("Take this round offline");
+    asked[0] = 0;
+    day.unroute("**/parts/features-*");
+    day.route(
+        "**/parts/features-*",
+        r -> {
+          if (++asked[0] > 1) r.resume();
+          else r.fulfill(new Route.FulfillOptions().setStatus(200).setBody("{\"features\":[]}"));
+        });
+    take(day);
+    org.assertj.core.api.Assertions.assertThat(asked[0]).isEqualTo(2);
+    day.locator("[data-round] >> text=Go to the stops").first().click();
+    assertThat(day.locator(".stop").first()).isVisible();
+  }
+
+  /** Working without a link by choice: nothing goes out until somebody says so, and then once. */
+  @Test
+  void aLinkThatIsSwitchedOffIsUsedOnceWhenItIsAsked() {
+    Page day = dayBook("switched-off");
+    take(day);
+    assertThat(day.locator("#who-and-link")).containsText("linked");
+    day.click("nav >> text=Kit");
+    day.check("#link-off");
+    assertThat(day.locator("#who-and-link")).containsText("link switched off");
+    int[] asked = {0};
+    day.onRequest(
+        q -> {
+          if (q.url().contains("/api/")) asked[0]++;
+        });
+    day.reload();
+    Locator save = openStop(day, 4);
+    complete(day, "without a link by choice");
+    save.click();
+    assertThat(day.locator(".done")).containsText("is saved");
+    day.click("nav >> text=Carried");
+    boolean[] yes = {false};
+    day.onDialog(
+        d -> {
+          if (yes[0]) d.accept();
+          else d.dismiss();
+        });
+    day.click("#hand-in");
+    org.assertj.core.api.Assertions.assertThat(asked[0]).as("what went out by itself").isZero();
+    yes[0] = true;
+    day.click("#hand-in");
+    assertThat(day.locator(".done")).containsText("Handed in: 1 visit");
+    assertThat(day.locator("#who-and-link")).containsText("link switched off");
+    day.click("nav >> text=Kit");
+    day.uncheck("#link-off");
+    assertThat(day.locator("#who-and-link")).containsText("linked");
   }
 
   @Test

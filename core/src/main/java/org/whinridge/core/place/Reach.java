@@ -1,5 +1,7 @@
 package org.whinridge.core.place;
 
+import java.util.Collection;
+import java.util.Comparator;
 import java.util.List;
 import org.locationtech.jts.geom.Envelope;
 
@@ -40,6 +42,35 @@ public final class Reach {
       return List.of(
           new Envelope(west, 180, south, north), new Envelope(-180, east - 360, south, north));
     return List.of(new Envelope(west, east, south, north));
+  }
+
+  /**
+   * The narrowest box that holds some, which may go over the date line: its east is beyond 180
+   * then. {@link #boxes} takes it as it is. The gap that it leaves out is the widest between them.
+   *
+   * @param all in degrees, each from west to east within -180 to 180; empty ones count for nothing
+   */
+  public static Envelope narrowest(Collection<Envelope> all) {
+    List<Envelope> sorted =
+        all.stream()
+            .filter(e -> !e.isNull())
+            .sorted(Comparator.comparingDouble(Envelope::getMinX))
+            .toList();
+    Envelope out = new Envelope();
+    sorted.forEach(out::expandToInclude);
+    if (sorted.isEmpty()) return out;
+    // beyond the last of them the first comes again
+    double widest = out.getMinX() + 360 - out.getMaxX();
+    double from = out.getMinX();
+    double reached = sorted.get(0).getMaxX();
+    for (Envelope e : sorted) {
+      if (e.getMinX() - reached > widest) {
+        widest = e.getMinX() - reached;
+        from = e.getMinX();
+      }
+      reached = Math.max(reached, e.getMaxX());
+    }
+    return new Envelope(from, from + 360 - widest, out.getMinY(), out.getMaxY());
   }
 
   /**
