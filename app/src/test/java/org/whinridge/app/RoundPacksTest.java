@@ -296,6 +296,30 @@ class RoundPacksTest extends SmallServerTest {
         .get(0);
   }
 
+  private UUID points(String name, Coordinate... at) throws Exception {
+    Schema schema =
+        new Schema(
+            GeometryKind.POINT,
+            List.of(Field.of("tag", "Tag", FieldType.TEXT)),
+            "tag",
+            List.of("tag"));
+    return layerMaking.make(
+        held.project().id(),
+        name,
+        schema,
+        Said.text("made"),
+        people.get(Role.COORDINATOR),
+        take -> {
+          for (Coordinate c : at)
+            take.accept(
+                new Feature(
+                    UUID.randomUUID().toString(),
+                    Optional.of(GeometryJson.WGS84.createPoint(c)),
+                    Map.of(),
+                    1));
+        });
+  }
+
   /** In an open round what lies in its area travels, and an area may go on across the date line. */
   @Test
   void whatLiesInItsAreaTravels() throws Exception {
@@ -308,6 +332,7 @@ class RoundPacksTest extends SmallServerTest {
     JsonArray there = part(open, "features-" + held.layer()).get("features").asArray();
     assertThat(there).hasSize(1);
     assertThat(there.get(0).asObject().getString("id", "")).isEqualTo(held.feature().toString());
+    UUID beside = points("Beside", new Coordinate(179.5, -16.5), new Coordinate(0, -16.5));
     JsonObject plan =
         new JsonObject()
             .add("name", "Over the line")
@@ -333,6 +358,15 @@ class RoundPacksTest extends SmallServerTest {
             .asString();
     assertThat(part(UUID.fromString(id), "features-" + held.layer()).get("features").asArray())
         .isEmpty();
+    // what lies between the two sides of the line the other way round does not travel
+    JsonObject onMap =
+        part(UUID.fromString(id), "map").get("layers").asArray().values().stream()
+            .map(l -> l.asObject())
+            .filter(l -> l.getString("id", "").equals(beside.toString()))
+            .findFirst()
+            .orElseThrow();
+    assertThat(onMap.get("features").asArray()).hasSize(1);
+    assertThat(onMap.get("features").toString()).contains("179.5");
     plan.set("area", Json.parse("{\"type\":\"Point\",\"coordinates\":[0,0]}"));
     assertThat(
             done(
