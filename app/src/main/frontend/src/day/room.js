@@ -26,9 +26,9 @@ export function couldLeave() {
     .toSorted((a, b) => rank(a) - rank(b) || a.takenAt.localeCompare(b.takenAt));
 }
 
-/** Asks whether they may go, and takes them off; gives whether there is more room then. */
-export async function makeRoom() {
-  const all = couldLeave();
+/** Asks whether they may go, and takes them off; gives whether there is more room then. @param {string} [but] the round for which room is made */
+export async function makeRoom(but) {
+  const all = couldLeave().filter((p) => p.round !== but);
   const about = { n: all.length, names: all.map((p) => p.plan.round.name).join(", "), size: bytes(sizeOf(all)) };
   if (all.length === 0 || !window.confirm(say("day.room.ask", about))) return false;
   for (const p of all) await leave(p);

@@ -133,8 +133,9 @@ function onDevice(pack) {
     ${days >= STALE_DAYS ? html`<p class="told">${say("day.stale", { days })}</p>` : nothing}`;
 }
 
-async function takeRound(r, button) {
-  if (!mayGoOut()) return;
+const takeRound = (r, button) => mayGoOut() && fetchRound(r, button);
+
+async function fetchRound(r, button) {
   button.disabled = true;
   book.busy = true;
   const progress = button.closest("article").querySelector("[role=status]");
@@ -147,7 +148,7 @@ async function takeRound(r, button) {
     if (await shellKept()) tell("done", say("day.taken", { round: r.name, ...holds(pack) }));
     else tell("problem", say("day.takenWithoutShell", { round: r.name }));
   } catch (e) {
-    if (e instanceof store.StoreFull && (await makeRoom())) return takeRound(r, button);
+    if (e instanceof store.StoreFull && (await makeRoom(r.id))) return fetchRound(r, button);
     if (e instanceof store.StoreFull) tell("problem", say("day.full.takeOut"));
     else if (e instanceof Failure && e.status === 401) book.signedOut = true;
     else tell("problem", e instanceof Failure && e.status === 0 ? say("day.takeOutBroke") : e.message);

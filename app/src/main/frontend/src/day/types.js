@@ -20,13 +20,16 @@ function read(engine, layer) {
   const keyOf = (k) => `${id}/${k}`;
   const drawn = (some) => JSON.parse(painting.drawn(JSON.stringify(some), new Date().toISOString()));
   const entries = new Map();
-  const draw = (some) => drawn(some).forEach((d, i) => entries.set(some[i], d.c.split(",").map(keyOf)));
+  const entriesIn = (d) => d.c.split(",").map(keyOf);
+  const draw = (some) => drawn(some).forEach((d, i) => entries.set(some[i], entriesIn(d)));
   return {
     types: plan.entries.map((_, k) => ({ key: keyOf(k), called: entrySaid(plan, k, name), layer: id })),
     entriesOf: (feature) => {
       // all at once, when they are first asked for
       if (entries.size === 0) draw(features);
-      // what was made or found here is none of them
+      // what was made here is another object at each reading; it has the values with which it was begun
+      if (feature.made) return entriesIn(drawn([{ ...feature, properties: feature.made }])[0]);
+      // what was found here is none of them
       if (!entries.has(feature)) draw([feature]);
       return entries.get(feature);
     },

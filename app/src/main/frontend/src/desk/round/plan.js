@@ -199,6 +199,7 @@ export class Plan {
   /** @param {Partial<Plan["typed"]>} more */
   type(more) {
     Object.assign(this.typed, more);
+    if (more.pictures || more.allows) this.pack = null;
     this.changed();
   }
   /** What is set of the page itself. @param {Partial<Pick<Plan, "taking" | "tool" | "asking" | "withinM" | "found" | "shown" | "failure" | "said">>} more */

@@ -132,6 +132,12 @@ class NotesWithPicturesTest extends SmallServerTest {
     JsonObject live = json(get(api() + "rounds/" + round + "/live"), Role.REVIEWER);
     assertThat(texts(live.get("stops").asArray().get(0).asObject().get("pictures").asArray()))
         .containsExactly(gate, way);
+    String page = "/p/" + held.project().key() + "/rounds/" + round;
+    for (String at : List.of(page, page + "/print"))
+      assertThat(done(get(at), Role.COORDINATOR).getContentAsString())
+          .contains("form-files/" + way);
+    assertThat(done(get(page + "/print"), Role.COORDINATOR).getContentAsString())
+        .contains("form-files/" + gate);
     JsonObject copied =
         json(get(api() + "rounds/planning?like=" + round), Role.COORDINATOR).get("like").asObject();
     assertThat(texts(copied.get("pictures").asArray())).containsExactly(way);

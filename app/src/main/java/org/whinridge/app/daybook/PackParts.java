@@ -122,8 +122,8 @@ class PackParts {
       Set<String> out = new LinkedHashSet<>(List.of("round", "basemap", "map", "ground"));
       for (UUID l : map.tiled(round.projectId(), box)) out.add(TILES + l);
       for (Layer l : layersOf(round)) out.add(FEATURES + l.id());
-      for (String picture : round.pictures())
-        if (files.has(round.projectId(), picture)) out.add(FILE + picture);
+      Set<String> there = files.pictures(round.projectId(), round.pictures());
+      round.pictures().stream().filter(there::contains).forEach(p -> out.add(FILE + p));
       for (UUID id : round.forms()) {
         out.add(FORM + id);
         out.add(LAST + id);

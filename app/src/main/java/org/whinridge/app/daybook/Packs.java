@@ -6,7 +6,9 @@ import java.time.Duration;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
 import java.util.UUID;
+import java.util.concurrent.ConcurrentHashMap;
 import org.locationtech.jts.geom.Coordinate;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
@@ -38,6 +40,9 @@ class Packs implements PacksForRounds {
   private final PackFiles files;
 
   private final AsyncTaskExecutor background;
+
+  /** Rounds whose packs are to be made ahead. */
+  private final Set<UUID> waiting = ConcurrentHashMap.newKeySet();
 
   /**
    * Manifests by what their packs are made of, so that many devices that ask at once have one made.
@@ -108,18 +113,22 @@ class Packs implements PacksForRounds {
 
   @Override
   public void ahead(List<UUID> some) {
-    background.execute(() -> ready(some));
+    // one at a time, so that nothing else that waits for its turn waits for all of them
+    for (UUID id : some)
+      if (waiting.add(id))
+        background.execute(
+            () -> {
+              waiting.remove(id);
+              ready(id);
+            });
   }
 
-  /** Makes the packs of rounds, where they are not made yet. */
-  void ready(List<UUID> some) {
-    for (UUID id : some) {
-      if (!files.hasRoom()) return;
-      try {
-        rounds.byId(id).ifPresent(r -> files.keepOnly(id, whole(r).manifest.parts()));
-      } catch (RuntimeException e) {
-        LOG.warn("the pack of round {} could not be made ahead: {}", id, e.toString());
-      }
+  /** Makes the pack of a round, where it is not made yet. */
+  private void ready(UUID id) {
+    try {
+      rounds.byId(id).ifPresent(r -> files.keepOnly(id, whole(r).manifest.parts()));
+    } catch (RuntimeException e) {
+      LOG.warn("the pack of round {} could not be made ahead: {}", id, e.toString());
     }
   }
 

@@ -29,7 +29,7 @@ class PacksAhead implements BuiltOnAccounts {
   void all() {
     List<UUID> open = rounds.open();
     files.keepRounds(open);
-    packs.ready(open.subList(0, Math.min(MOST_ROUNDS, open.size())));
+    packs.ahead(open.subList(0, Math.min(MOST_ROUNDS, open.size())));
   }
 
   /** What was made may name who is gone then. */

@@ -1,5 +1,6 @@
 package org.whinridge.app.form;
 
+import java.util.Collection;
 import java.util.List;
 import java.util.Optional;
 import java.util.UUID;
@@ -11,7 +12,10 @@ interface FormFileRepository extends JpaRepository<FormFileEntity, UUID> {
 
   boolean existsByIdAndProjectId(UUID id, UUID project);
 
-  boolean existsByIdAndProjectIdAndMediaTypeStartingWith(UUID id, UUID project, String before);
+  /** Which of some are pictures, without reading any. */
+  @Query(
+      "select f.id from FormFileEntity f where f.projectId = :project and f.id in :ids and f.mediaType like 'image/%'")
+  List<UUID> pictures(UUID project, Collection<UUID> ids);
 
   /** The same bytes under the same name, without reading any. */
   @Query(

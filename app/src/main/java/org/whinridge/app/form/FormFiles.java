@@ -3,12 +3,15 @@ package org.whinridge.app.form;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.Collection;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.UUID;
+import java.util.stream.Collectors;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import org.whinridge.app.layer.Layers;
@@ -80,11 +83,12 @@ public class FormFiles {
     return uuid(id).filter(u -> files.existsByIdAndProjectId(u, project)).isPresent();
   }
 
-  /** Whether it is there and is a picture. */
-  public boolean isPicture(UUID project, String id) {
-    return uuid(id)
-        .filter(u -> files.existsByIdAndProjectIdAndMediaTypeStartingWith(u, project, "image/"))
-        .isPresent();
+  /** Those of some ids that are pictures of a project. */
+  public Set<String> pictures(UUID project, Collection<String> ids) {
+    List<UUID> wanted = ids.stream().flatMap(id -> uuid(id).stream()).toList();
+    return wanted.isEmpty()
+        ? Set.of()
+        : files.pictures(project, wanted).stream().map(UUID::toString).collect(Collectors.toSet());
   }
 
   private static Optional<UUID> uuid(String id) {

@@ -179,6 +179,7 @@ public class RoundMaking {
     Map<UUID, UUID> layerOf = layers(chosen, plan);
     Part part = plan.parts.get(0);
     atMost(part.stops.size());
+    checkNotes(project, plan);
     return new Round(
         UUID.randomUUID(),
         project,
@@ -210,8 +211,7 @@ public class RoundMaking {
 
   private void check(UUID project, Plan plan) {
     if (plan.name.isBlank()) throw Refusal.refused("refused.roundNeedsNameCharacters");
-    Set<String> pictures = new LinkedHashSet<>();
-    check(plan.note, pictures);
+    checkNotes(project, plan);
     if (plan.parts.isEmpty() || plan.parts.size() > MOST_ROUNDS)
       throw Refusal.refused("refused.tooManyRounds", "most", MOST_ROUNDS);
     LocalDate today = days.day(project, Layers.now());
@@ -243,12 +243,18 @@ public class RoundMaking {
               .map(Stop::feature)
               .collect(java.util.stream.Collectors.toSet())
               .size());
-      for (Stop s : part.stops) check(s.note, pictures);
     }
+  }
+
+  /** Refuses notes that are too much, and pictures that are none of the project's. */
+  private void checkNotes(UUID project, Plan plan) {
+    Set<String> pictures = new LinkedHashSet<>();
+    check(plan.note, pictures);
+    for (Part part : plan.parts) for (Stop s : part.stops) check(s.note, pictures);
     if (pictures.size() > MOST_PICTURES)
       throw Refusal.refused("refused.roundPictures", "n", pictures.size(), "most", MOST_PICTURES);
-    for (String id : pictures)
-      if (!files.isPicture(project, id)) throw Refusal.refused("refused.notePictureGone");
+    if (!files.pictures(project, pictures).containsAll(pictures))
+      throw Refusal.refused("refused.notePictureGone");
   }
 
   /** Refuses a note that is too much, and collects its pictures. */

@@ -197,7 +197,7 @@ public class Rounds implements PositionsAllowed {
 
   /** A round that is open and this person's, to be taken out. */
   public Round forPerson(UUID id, String person) {
-    return with(List.of(open(id, person))).get(0);
+    return with(List.of(toTakeOut(id, person))).get(0);
   }
 
   /**
@@ -206,10 +206,10 @@ public class Rounds implements PositionsAllowed {
    * @throws Refusal when it is not this person's, or closed
    */
   public void checkForPerson(UUID id, String person) {
-    open(id, person);
+    toTakeOut(id, person);
   }
 
-  private RoundEntity open(UUID id, String person) {
+  private RoundEntity toTakeOut(UUID id, String person) {
     RoundEntity r = given(id, person);
     List<String> people = people(List.of(id)).getOrDefault(id, List.of());
     if (r.closedAt != null || !people.isEmpty() && !people.contains(person))
