@@ -29,15 +29,19 @@ export class Choosing {
     return own?.label ?? this.form.sections.find((s) => name && s.name === name)?.title ?? name;
   }
 
-  /** Where the next line goes: behind what is chosen, else at the end. */
+  /** The section that was begun last and has nothing yet, by its place; none while something else was chosen since. */
+  begun = Infinity;
+
+  /** Where the next line goes: behind what is chosen, into a section that was just begun, else at the end. */
   get place() {
     const after = this.chosen.at(-1) ?? this.openName;
     const n = this.form.sections.findIndex((s) => s.questions.some((q) => q.name === after));
-    return n < 0 ? { section: this.form.sections.length - 1, after: "" } : { section: n, after };
+    return n < 0 ? { section: Math.min(this.begun, this.form.sections.length - 1), after: "" } : { section: n, after };
   }
   /** @param {string[]} names */
   choose(names) {
     const wanted = new Set(names);
+    this.begun = Infinity;
     this.chosen = this.questions.map((q) => q.name).filter((name) => wanted.has(name));
     if (this.chosen.length !== 1 || this.chosen[0] !== this.openName) this.openName = "";
     this.changed();

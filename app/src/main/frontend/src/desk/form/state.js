@@ -154,10 +154,19 @@ export class FormState extends Filling {
   /** Does an edit that adds questions, and chooses the last of them, so that the next goes behind it. */
   async #adding(edit) {
     const before = new Set(this.questions.map((q) => q.name));
+    const { section } = this.place;
+    const sections = this.form.sections.length;
     await this.edit(edit);
     const added = this.questions.filter((q) => !before.has(q.name));
     if (added.length) this.choose([added.at(-1).name]);
+    else if (this.form.sections.length > sections) this.#begin(section + this.form.sections.length - sections);
     return added;
+  }
+  /** What is typed next goes into a section that was begun. @param {number} at */
+  #begin(at) {
+    this.choose([]);
+    this.begun = at;
+    this.changed();
   }
   /** Adds lines where the next question goes. @param {string} text */
   typeLines(text) {

@@ -43,7 +43,8 @@ export function readBefore(state) {
 }
 
 function typingLine(state, again) {
-  const { after } = state.place;
+  const { after, section } = state.place;
+  const behind = after ? state.labelOf(after) : (state.form.sections[section]?.title ?? "");
   const typed = state.typed;
   const read = typed.trim() ? state.understood(typed) : [];
   const good = read.filter((r) => !r.problem).length;
@@ -72,9 +73,7 @@ function typingLine(state, again) {
   };
   const rows = Math.max(1, Math.min(8, typed.split("\n").length));
   return html`<form class="typing" @submit=${add}>
-    <label class="label" for="typing"
-      >${after ? say("desk.form.typeAfter", { label: state.labelOf(after) }) : say("desk.form.typeAtEnd")}</label
-    >
+    <label class="label" for="typing">${behind ? say("desk.form.typeAfter", { label: behind }) : say("desk.form.typeAtEnd")}</label>
     <div class="flex gap-2 items-start flex-wrap">
       <textarea
         class="flex-1 code"

@@ -10,6 +10,28 @@ import org.junit.jupiter.api.Test;
 
 /** Building a form by typing, wiring and arranging; taking back; two people in one draft. */
 class FormWorkshopTest extends FormStories {
+  /** Lines typed one by one stand as they would together: a section takes what comes after it. */
+  @Test
+  void aSectionThatIsTypedTakesTheNextLine() {
+    Page desk = form("coordinator");
+    desk.click("#as-text");
+    desk.fill("#text", "# Visit\n");
+    desk.click("#keep-text");
+    assertThat(desk.locator("#questions")).containsText("An empty sheet");
+    for (String line :
+        List.of("Silt depth (mm) 0..500", "# Outside", "Lining: brick | timber", "Seen: yes/no"))
+      type(desk, line);
+    desk.click("[data-name=silt_depth]");
+    for (String line : List.of("# Between", "Cracks: wide | hairline")) type(desk, line);
+    stored(desk);
+    desk.click("#as-text");
+    assertThat(desk.locator("#text"))
+        .hasValue(
+            java.util.regex.Pattern.compile(
+                "# Visit\\nSilt depth .*\\n# Between\\nCracks .*\\n# Outside\\nLining .*\\nSeen .*\\n?",
+                java.util.regex.Pattern.DOTALL));
+  }
+
   @Test
   void aFormIsBuiltByTypingWiringAndArranging() {
     Page desk = form("coordinator");
